@@ -1,0 +1,201 @@
+import type { Rotation } from '@yosoku/core/crank/positive-stop';
+import type { WheelRing } from '@yosoku/core/crank/wheel';
+import { memo, useMemo } from 'react';
+import { View } from 'react-native';
+import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
+import { type Palette, useTheme } from '@/ui/theme';
+import { arc, band, polar, stroke } from './polar';
+import { faceNumbers, runningSign } from './ring-face';
+import { useSwing } from './swing';
+import { useWheelDrag } from './wheel-drag';
+
+/** Something seen on the wheel at a ring position (crank degrees). Hollow: from the card. Filled: measured. */
+export interface WheelMark {
+  readonly at: number;
+  readonly kind: 'contact' | 'measured' | 'card';
+}
+
+interface DegreeWheelProps {
+  readonly ring: WheelRing;
+  readonly rotation: Rotation;
+  /** Ring position under the pointer, crank degrees. */
+  readonly position: number;
+  readonly size: number;
+  readonly marks?: readonly WheelMark[];
+  /** The arc that the piston cannot cross, ring positions, running the way the engine runs. */
+  readonly blocked?: { readonly from: number; readonly sweep: number } | null;
+  /** Ring position of true TDC, where known. */
+  readonly tdc?: number | null;
+  readonly turn?: 'forward' | 'backward' | null;
+  /** The reading in the middle, and a word under it. */
+  readonly figure: string;
+  readonly word: string;
+  /** What the picture shows, in words. */
+  readonly description: string;
+  readonly onTurn?: (position: number) => void;
+}
+
+const HALF = 200;
+const RIM = 172;
+const INNER = 128;
+
+/** The degree wheel as it looks on this engine: its numbering, its direction, the pointer at the top. */
+export function DegreeWheel(props: DegreeWheelProps) {
+  const { ring, rotation, position, size, marks = [], blocked, tdc, turn, figure, word, description, onTurn } = props;
+  const theme = useTheme();
+  const sign = runningSign(rotation);
+  const drag = useWheelDrag({ position, sign, size, onTurn });
+  const shown = useSwing(position, drag.held);
+  const onFace = (at: number): number => -sign * at;
+
+  return (
+    <View
+      testID="degree-wheel"
+      role="img"
+      aria-label={description}
+      style={[{ width: size, height: size }, drag.style]}
+      {...drag.handlers}
+    >
+      <Svg width={size} height={size} viewBox={`${-HALF} ${-HALF} ${2 * HALF} ${2 * HALF}`}>
+        <Defs>
+          <Pattern id="blocked" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <Line x1="0" y1="0" x2="0" y2="9" stroke={theme.line} strokeWidth="2.5" />
+          </Pattern>
+        </Defs>
+        <G rotation={sign * shown}>
+          <Face ring={ring} sign={sign} theme={theme} />
+          {blocked ? (
+            <Path
+              d={band(88, INNER - 5, onFace(blocked.from), -sign * blocked.sweep)}
+              fill="url(#blocked)"
+              stroke={theme.line}
+              strokeWidth="1"
+            />
+          ) : null}
+          {tdc !== null && tdc !== undefined ? (
+            <Path d={stroke(80, RIM, onFace(tdc))} stroke={theme.brass} strokeWidth="2.5" strokeDasharray="14 5 3 5" />
+          ) : null}
+          {marks.map((mark) => (
+            <Mark key={`${mark.kind} ${mark.at}`} mark={mark} clockwise={onFace(mark.at)} theme={theme} />
+          ))}
+        </G>
+        <Pointer theme={theme} />
+        {turn ? <TurnArrow clockwise={(turn === 'forward') === (sign === 1)} theme={theme} /> : null}
+        <SvgText
+          x="0"
+          y={word ? 12 : 20}
+          textAnchor="middle"
+          fontFamily="Barlow_600SemiBold"
+          fontSize={figure.length > 5 ? 50 : 62}
+          fill={theme.ink}
+        >
+          {figure}
+        </SvgText>
+        <SvgText
+          x="0"
+          y="44"
+          textAnchor="middle"
+          fontFamily="BarlowSemiCondensed_500Medium"
+          fontSize="23"
+          fill={theme.soft}
+        >
+          {word}
+        </SvgText>
+      </Svg>
+    </View>
+  );
+}
+
+/** The ring itself. Drawn once; turning the wheel only turns the group that holds it. */
+const Face = memo(function Face({ ring, sign, theme }: { ring: WheelRing; sign: 1 | -1; theme: Palette }) {
+  const ticks = useMemo(() => {
+    const every = (step: number, length: number, not: number): string =>
+      Array.from({ length: 360 / step }, (_, i) => i * step)
+        .filter((at) => at % not !== 0)
+        .map((at) => stroke(RIM - length, RIM, at))
+        .join('');
+    return { fine: every(1, 7, 5), middle: every(5, 11, 10), coarse: every(10, 15, 361) + stroke(RIM - 15, RIM, 0) };
+  }, []);
+  return (
+    <>
+      <Circle r={RIM} fill={theme.raised} stroke={theme.line} strokeWidth="1.5" />
+      <Circle r={INNER} fill={theme.ground} stroke={theme.line} strokeWidth="1" />
+      <Path d={ticks.fine} stroke={theme.line} strokeWidth="0.8" />
+      <Path d={ticks.middle} stroke={theme.soft} strokeWidth="1.1" />
+      <Path d={ticks.coarse} stroke={theme.ink} strokeWidth="1.6" />
+      {faceNumbers(ring).map(({ at, text, strong }) => {
+        const clockwise = -sign * at;
+        const [x, y] = polar(RIM - 25, clockwise);
+        const named = text === 'TDC' || text === 'BDC';
+        return (
+          <SvgText
+            key={at}
+            x={x}
+            y={y}
+            rotation={clockwise}
+            originX={x}
+            originY={y}
+            dy={5}
+            textAnchor="middle"
+            fontFamily={strong ? 'Barlow_600SemiBold' : 'Barlow_500Medium'}
+            fontSize={strong ? 15.5 : 12}
+            fill={named ? theme.brass : strong ? theme.ink : theme.soft}
+          >
+            {text}
+          </SvgText>
+        );
+      })}
+    </>
+  );
+});
+
+function Mark({ mark, clockwise, theme }: { mark: WheelMark; clockwise: number; theme: Palette }) {
+  if (mark.kind === 'contact')
+    return <Path d={stroke(84, INNER, clockwise)} stroke={theme.ink} strokeWidth="3.5" strokeLinecap="round" />;
+  const [x, y] = polar(INNER - 13, clockwise);
+  return (
+    <Circle
+      cx={x}
+      cy={y}
+      r="7"
+      stroke={theme.intake}
+      strokeWidth="3"
+      fill={mark.kind === 'measured' ? theme.intake : theme.ground}
+    />
+  );
+}
+
+/** A bent wire, as most builders make it. */
+function Pointer({ theme }: { theme: Palette }) {
+  return (
+    <>
+      <Path
+        d="M78 -190 C50 -196 14 -196 6 -192 C0 -189 0 -184 0 -176"
+        fill="none"
+        stroke={theme.ink}
+        strokeWidth="5"
+        strokeLinecap="round"
+      />
+      <Path d="M-4 -179 L4 -179 L0 -157 Z" fill={theme.ink} />
+      <Rect x="70" y="-196" width="16" height="12" fill={theme.line} />
+    </>
+  );
+}
+
+function TurnArrow({ clockwise, theme }: { clockwise: boolean; theme: Palette }) {
+  const side = clockwise ? 1 : -1;
+  const end = side * 74;
+  const [x, y] = polar(186, end);
+  return (
+    <>
+      <Path
+        d={arc(186, side * 34, side * 36)}
+        fill="none"
+        stroke={theme.brass}
+        strokeWidth="5"
+        strokeLinecap="round"
+      />
+      <Path d="M-11 -2 L11 -2 L0 18 Z" fill={theme.brass} transform={`translate(${x} ${y}) rotate(${end - side * 90})`} />
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
+
+/** What is half typed, by the place where it is being typed. Survives a reload. */
+export type Draft = Readonly<Record<string, string>>;
+
+const draftsSlice = createSlice({
+  name: 'drafts',
+  initialState: {} as Readonly<Record<string, Draft>>,
+  reducers: {
+    drafted: (state, { payload }: PayloadAction<{ place: string; draft: Draft }>) => ({
+      ...state,
+      [payload.place]: payload.draft,
+    }),
+    draftDone: (state, { payload }: PayloadAction<string>) =>
+      Object.fromEntries(Object.entries(state).filter(([place]) => place !== payload)),
+  },
+});
+
+export const { drafted, draftDone } = draftsSlice.actions;
+export const draftsReducer = draftsSlice.reducer;

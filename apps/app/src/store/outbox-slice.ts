@@ -1,0 +1,46 @@
+import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
+import type { Waiting } from './logbook-slice';
+
+interface OutboxState {
+  /** In the order in which they were made. */
+  readonly waiting: readonly Waiting[];
+  readonly reachable: boolean;
+}
+
+const initialState: OutboxState = { waiting: [], reachable: true };
+
+const outboxSlice = createSlice({
+  name: 'outbox',
+  initialState,
+  reducers: {
+    /** Entries just made on this device. */
+    recorded: (state, { payload }: PayloadAction<readonly Waiting[]>) => ({
+      ...state,
+      waiting: [...state.waiting, ...payload],
+    }),
+    /** Entries that an earlier visit, or another tab, left behind. */
+    recovered: (state, { payload }: PayloadAction<readonly Waiting[]>) => {
+      const here = new Set(state.waiting.map(({ entry }) => entry.id));
+      return { ...state, waiting: [...payload.filter(({ entry }) => !here.has(entry.id)), ...state.waiting] };
+    },
+    delivered: (state, { payload }: PayloadAction<readonly string[]>) => ({
+      ...state,
+      waiting: state.waiting.filter(({ entry }) => !payload.includes(entry.id)),
+    }),
+    refused: (state, { payload }: PayloadAction<{ id: string; reason: string }>) => ({
+      ...state,
+      waiting: state.waiting.map((each) =>
+        each.entry.id === payload.id ? { ...each, refused: payload.reason } : each,
+      ),
+    }),
+    triedAgain: (state) => ({
+      ...state,
+      waiting: state.waiting.map(({ shopId, entry }) => ({ shopId, entry })),
+    }),
+    reached: (state, { payload }: PayloadAction<boolean>) =>
+      state.reachable === payload ? state : { ...state, reachable: payload },
+  },
+});
+
+export const { recorded, recovered, delivered, refused, triedAgain, reached } = outboxSlice.actions;
+export const outboxReducer = outboxSlice.reducer;

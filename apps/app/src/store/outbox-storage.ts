@@ -1,0 +1,22 @@
+import { createStore, del, entries, set } from 'idb-keyval';
+import type { Waiting } from './logbook-slice';
+
+/**
+ * Waiting entries on this device, a record each: two tabs can add to it without overwriting one another,
+ * and a reading is on the disk before anything else happens to it. Keys grow with time, so reading gives them in order.
+ */
+const outbox = typeof indexedDB === 'undefined' ? null : createStore('yosoku-outbox', 'entries');
+
+export async function keepWaiting(waiting: readonly Waiting[]): Promise<void> {
+  if (outbox) for (const each of waiting) await set(each.entry.id, each, outbox);
+}
+
+export async function dropWaiting(ids: readonly string[]): Promise<void> {
+  if (outbox) for (const id of ids) await del(id, outbox);
+}
+
+export async function readWaiting(): Promise<Waiting[]> {
+  if (!outbox) return [];
+  const kept = await entries<string, Waiting>(outbox);
+  return kept.sort(([a], [b]) => (a < b ? -1 : 1)).map(([, waiting]) => waiting);
+}

@@ -1,0 +1,56 @@
+import { useId } from 'react';
+import { TextInput, type TextInputProps, View } from 'react-native';
+import { useTheme } from './theme';
+import { Words } from './words';
+
+interface TextFieldProps extends Pick<
+  TextInputProps,
+  'secureTextEntry' | 'autoComplete' | 'inputMode' | 'autoFocus' | 'onSubmitEditing' | 'onBlur'
+> {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  /** What was understood, echoed back. */
+  readonly echo?: string | undefined;
+  readonly hint?: string | undefined;
+  readonly error?: string | undefined;
+  readonly testID?: string;
+}
+
+/** A labelled field. What is wrong stands below it, in words; what was understood, too. */
+export function TextField({ label, value, onChange, echo, hint, error, testID, ...input }: TextFieldProps) {
+  const { soft } = useTheme();
+  const id = useId();
+  const below = error ?? echo ?? hint;
+  return (
+    <View className="gap-1">
+      <Words look="label" nativeID={id}>
+        {label}
+      </Words>
+      <TextInput
+        {...input}
+        testID={testID}
+        value={value}
+        onChangeText={onChange}
+        aria-labelledby={id}
+        aria-invalid={error !== undefined}
+        aria-describedby={below ? `${id}-below` : undefined}
+        placeholderTextColor={soft}
+        autoCapitalize="none"
+        autoCorrect={false}
+        className={`min-h-[48px] border-b-2 bg-raised px-3 font-figures text-[19px] text-ink ${error ? 'border-danger' : 'border-line'}`}
+        style={{ fontVariant: ['tabular-nums'] }}
+      />
+      {below ? (
+        <Words
+          nativeID={`${id}-below`}
+          look="soft"
+          role={error ? 'alert' : undefined}
+          className={error ? 'text-danger' : echo ? 'text-ink' : ''}
+        >
+          {below}
+        </Words>
+      ) : null}
+    </View>
+  );
+}

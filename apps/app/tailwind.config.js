@@ -1,0 +1,35 @@
+const plugin = require('tailwindcss/plugin');
+const { palette } = require('./src/ui/palette');
+
+const variables = (colours) => Object.fromEntries(Object.entries(colours).map(([name, hex]) => [`--${name}`, hex]));
+
+/** @type {import('tailwindcss').Config} */
+module.exports = {
+  content: ['./app/**/*.{ts,tsx}', './src/**/*.{ts,tsx}'],
+  presets: [require('nativewind/preset')],
+  darkMode: 'class',
+  theme: {
+    colors: {
+      transparent: 'transparent',
+      ...Object.fromEntries(Object.keys(palette.dye).map((name) => [name, `var(--${name})`])),
+    },
+    fontFamily: {
+      // A family for each weight: a browser would otherwise thicken the letters itself.
+      sans: ['BarlowSemiCondensed_400Regular'],
+      medium: ['BarlowSemiCondensed_500Medium'],
+      bold: ['BarlowSemiCondensed_600SemiBold'],
+      figures: ['Barlow_500Medium'],
+      'figures-bold': ['Barlow_600SemiBold'],
+    },
+  },
+  plugins: [
+    plugin(({ addBase }) =>
+      addBase({
+        ':root': variables(palette.sheet),
+        '.dark': variables(palette.dye),
+        'html, body': { backgroundColor: 'var(--ground)' },
+        ':focus-visible': { outline: '3px solid var(--brass)', outlineOffset: '2px' },
+      }),
+    ),
+  ],
+};

@@ -1,0 +1,38 @@
+import { and, asc, eq, gt } from 'drizzle-orm';
+import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Db } from '../db/database';
+import { build, entry } from '../db/schema';
+import { Problem } from '../web/problem';
+
+/** The entries of a build after a place in it, oldest first. Scope the build to its shop before asking. */
+export async function readEntries(db: Db, buildId: string, after = 0): Promise<Entry[]> {
+  const rows = await db
+    .select()
+    .from(entry)
+    .where(and(eq(entry.buildId, buildId), gt(entry.seq, after)))
+    .orderBy(asc(entry.seq));
+  // Rows were checked by entrySchema when they came; checking 10,000 again would only cost time.
+  return rows.map(
+    (row) =>
+      ({
+        id: row.id,
+        buildId: row.buildId,
+        kind: row.kind,
+        body: row.body,
+        takenAt: row.takenAt.toISOString(),
+        builderId: row.builderId,
+        seq: row.seq,
+        receivedAt: row.receivedAt.toISOString(),
+      }) as Entry,
+  );
+}
+
+/** The build's newest place, if it is one of the shop's. Throws a 404 problem otherwise. */
+export async function requireBuild(db: Db, shopId: string, buildId: string): Promise<number> {
+  const [row] = await db
+    .select({ seq: build.seq })
+    .from(build)
+    .where(and(eq(build.id, buildId), eq(build.shopId, shopId)));
+  if (!row) throw new Problem(404, 'No such build', 'There is no such build in your shop.');
+  return row.seq;
+}

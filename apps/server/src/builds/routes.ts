@@ -1,0 +1,57 @@
+import { Hono } from 'hono';
+import { z } from 'zod';
+import { entrySchema } from '@yosoku/core/logbook/entry';
+import { derive } from '@yosoku/core/logbook/report';
+import type { Db } from '../db/database';
+import type { Sessions, SignedIn } from '../sign-in/session';
+import { checkedJson, checkedQuery } from '../web/checked';
+import { Problem } from '../web/problem';
+import { appendEntries, openBuild } from './append';
+import { readEntries, requireBuild } from './logbook';
+import { listBuilds } from './summary';
+
+/** Entries in one posting. An outbox that has waited longer sends several. */
+const MOST_AT_ONCE = 200;
+
+const openingSchema = z.strictObject({ entry: entrySchema });
+const postingSchema = z.strictObject({
+  entries: z
+    .array(entrySchema)
+    .min(1, { error: 'nothing to keep: the list of entries is empty' })
+    .max(MOST_AT_ONCE, { error: `at most ${MOST_AT_ONCE} entries at once` }),
+});
+
+const sinceSchema = z.strictObject({
+  after: z
+    .string()
+    .regex(/^\d{1,9}$/, { error: 'expected a place in the logbook, such as 12' })
+    .optional(),
+});
+
+/** The builds of a shop and their logbooks. */
+export const buildRoutes = (db: Db, sessions: Sessions) =>
+  new Hono<SignedIn>()
+    .use('/builds', sessions.required)
+    .use('/builds/*', sessions.required)
+    .get('/builds', async (c) => c.json({ builds: await listBuilds(db, c.get('account').shopId) }))
+    .post('/builds', checkedJson(openingSchema), async (c) => {
+      const { entry } = c.req.valid('json');
+      if (entry.kind !== 'build.described')
+        throw new Problem(422, 'Not understood', 'A logbook opens with the entry that says what engine it is.');
+      return c.json({ placed: await openBuild(db, c.get('account'), entry) }, 201);
+    })
+    .post('/builds/:id/entries', checkedJson(postingSchema), async (c) => {
+      const { entries } = c.req.valid('json');
+      return c.json({ placed: await appendEntries(db, c.get('account'), c.req.param('id'), entries) }, 201);
+    })
+    .get('/builds/:id/entries', checkedQuery(sinceSchema), async (c) => {
+      const id = c.req.param('id');
+      const seq = await requireBuild(db, c.get('account').shopId, id);
+      const after = Number(c.req.valid('query').after ?? 0);
+      return c.json({ seq, entries: await readEntries(db, id, after) });
+    })
+    .get('/builds/:id/report', async (c) => {
+      const id = c.req.param('id');
+      await requireBuild(db, c.get('account').shopId, id);
+      return c.json({ report: derive(await readEntries(db, id)) });
+    });

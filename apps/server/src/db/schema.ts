@@ -1,0 +1,112 @@
+import {
+  bigint,
+  char,
+  datetime,
+  decimal,
+  index,
+  int,
+  json,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core';
+import type { Entry } from '@yosoku/core/logbook/entry';
+
+const uuid = (name: string) => char(name, { length: 36 });
+const moment = (name: string) => datetime(name, { mode: 'date', fsp: 3 });
+
+export const shop = mysqlTable('shop', {
+  id: uuid('id').primaryKey(),
+  name: varchar('name', { length: 80 }).notNull(),
+  createdAt: moment('created_at').notNull(),
+});
+
+export const builder = mysqlTable(
+  'builder',
+  {
+    id: uuid('id').primaryKey(),
+    shopId: uuid('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    name: varchar('name', { length: 80 }).notNull(),
+    signInName: varchar('sign_in_name', { length: 60 }).notNull(),
+    passwordHash: varchar('password_hash', { length: 255 }).notNull(),
+    role: mysqlEnum('role', ['owner', 'builder']).notNull(),
+    createdAt: moment('created_at').notNull(),
+  },
+  (table) => [uniqueIndex('builder_sign_in_name').on(table.signInName), index('builder_shop').on(table.shopId)],
+);
+
+/** Only the hash of a session's token is kept: a stolen table opens no session. */
+export const session = mysqlTable(
+  'session',
+  {
+    tokenHash: char('token_hash', { length: 64 }).primaryKey(),
+    builderId: uuid('builder_id')
+      .notNull()
+      .references(() => builder.id),
+    expiresAt: moment('expires_at').notNull(),
+  },
+  (table) => [index('session_expiry').on(table.expiresAt)],
+);
+
+/** Filled by rate-limiter-flexible, which prescribes these columns. */
+export const signInAttempt = mysqlTable('sign_in_attempt', {
+  key: varchar('key', { length: 255 }).primaryKey(),
+  points: int('points').notNull().default(0),
+  expire: bigint('expire', { mode: 'number', unsigned: true }),
+});
+
+/** Holds the hash of the one-time code that lets the first owner in. */
+export const setup = mysqlTable('setup', {
+  id: int('id').primaryKey(),
+  codeHash: char('code_hash', { length: 64 }).notNull(),
+});
+
+/**
+ * A build and what lists show of it. `seq` is the place of its newest entry; the summary columns speak of the entries up to
+ * `summarySeq` and are renewed from the entries when they lag behind.
+ */
+export const build = mysqlTable(
+  'build',
+  {
+    id: uuid('id').primaryKey(),
+    shopId: uuid('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    seq: int('seq').notNull(),
+    createdAt: moment('created_at').notNull(),
+    updatedAt: moment('updated_at').notNull(),
+    summarySeq: int('summary_seq').notNull().default(0),
+    name: varchar('name', { length: 80 }).notNull(),
+    zeroState: varchar('zero_state', { length: 12 }).notNull().default('none'),
+    verdictKind: varchar('verdict_kind', { length: 16 }).notNull().default('waiting'),
+    headline: varchar('headline', { length: 255 }).notNull().default(''),
+    delta: decimal('delta', { precision: 9, scale: 6 }),
+  },
+  (table) => [index('build_shop').on(table.shopId, table.updatedAt)],
+);
+
+/** The truth: facts in the order of their arrival. Never updated, never deleted. */
+export const entry = mysqlTable(
+  'entry',
+  {
+    id: uuid('id').notNull(),
+    buildId: uuid('build_id')
+      .notNull()
+      .references(() => build.id),
+    seq: int('seq').notNull(),
+    kind: varchar('kind', { length: 32 }).notNull(),
+    body: json('body').$type<Entry['body']>().notNull(),
+    takenAt: moment('taken_at').notNull(),
+    builderId: uuid('builder_id').notNull(),
+    postedBy: uuid('posted_by').notNull(),
+    receivedAt: moment('received_at').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.buildId, table.id] }),
+    uniqueIndex('entry_build_seq').on(table.buildId, table.seq),
+  ],
+);

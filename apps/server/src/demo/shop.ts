@@ -1,0 +1,38 @@
+import { v7 as uuidv7 } from 'uuid';
+import { appendEntries, openBuild } from '../builds/append';
+import type { Db } from '../db/database';
+import { shop } from '../db/schema';
+import { addBuilder } from '../sign-in/accounts';
+import { alderCreekFour, kestrelPointSix, oldTarnEight } from './builds';
+
+/** Known to everybody, and therefore only ever put into a demo database. */
+export const DEMO_SIGN_IN = { signInName: 'mara', password: 'layout-dye-demo' } as const;
+const SECOND_SIGN_IN = { signInName: 'tobin', password: 'grease-pencil-demo' } as const;
+
+const DAY_MS = 24 * 3600 * 1000;
+
+/** Fills an empty database with an invented shop: two builders, three builds at different points of the work. */
+export async function loadDemoShop(db: Db, now: Date): Promise<void> {
+  const shopId = uuidv7();
+  const shopName = 'Fennel Yard Engine Works';
+  await db.insert(shop).values({ id: shopId, name: shopName, createdAt: now });
+  const mara = await addBuilder(db, shopId, 'owner', { builderName: 'Mara Quill', ...DEMO_SIGN_IN });
+  const tobin = await addBuilder(db, shopId, 'builder', { builderName: 'Tobin Ashdown', ...SECOND_SIGN_IN });
+  const pen = (builderId: string, daysAgo: number) => ({
+    nextId: uuidv7,
+    builderId,
+    startedAt: new Date(now.getTime() - daysAgo * DAY_MS),
+  });
+  for (const entries of [
+    kestrelPointSix(pen(mara, 9)),
+    oldTarnEight(pen(tobin, 2)),
+    alderCreekFour(pen(mara, 1)),
+  ]) {
+    const [first, ...rest] = entries;
+    if (first?.kind !== 'build.described') throw new Error('a demo logbook opens with its description');
+    const builderId = first.builderId;
+    const account = { builderId, builderName: '', role: 'builder' as const, shopId, shopName };
+    await openBuild(db, account, first);
+    await appendEntries(db, account, first.buildId, rest);
+  }
+}

@@ -1,0 +1,16 @@
+const swc = {
+  '^.+\\.[cm]?tsx?$': [
+    '@swc/jest',
+    { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } },
+  ],
+};
+const node = { testEnvironment: 'node', testMatch: ['**/*.test.ts'], transform: swc };
+
+module.exports = {
+  projects: [
+    { ...node, displayName: 'core', roots: ['<rootDir>/packages/core/src'] },
+    { ...node, displayName: 'api', roots: ['<rootDir>/apps/server/src'] },
+    { ...node, displayName: 'e2e', roots: ['<rootDir>/e2e'] },
+    '<rootDir>/apps/app',
+  ],
+};

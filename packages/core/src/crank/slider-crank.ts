@@ -1,0 +1,83 @@
+import { type CrankDeg, crankDeg, wrap180 } from '../units/angle';
+import { type Millimetres, millimetres } from '../units/length';
+
+/**
+ * The crank train of one cylinder. Lengths in millimetres.
+ * `pinOffset` is positive toward the side to which the crankpin moves after TDC, so the usual thrust-side offset is negative.
+ */
+export interface SliderCrank {
+  readonly stroke: number;
+  readonly rod: number;
+  readonly pinOffset?: number;
+}
+
+interface Solved {
+  readonly radius: number;
+  readonly rod: number;
+  readonly offset: number;
+  /** Pin height above the crank centre with the piston highest. */
+  readonly highest: number;
+  /** Crank's own angle with the piston highest, radians from crankpin straight up. */
+  readonly tdc: number;
+}
+
+const RAD = Math.PI / 180;
+
+/** What is wrong with a crank train, in a builder's words, or null when the crank can turn. */
+export function crankTrouble({ stroke, rod, pinOffset = 0 }: SliderCrank): string | null {
+  if (!(stroke > 0)) return 'The stroke must be more than 0.';
+  if (!(rod > stroke / 2)) return 'The rod must be longer than half the stroke, or the crank cannot turn.';
+  if (!(Math.abs(pinOffset) < rod - stroke / 2)) return 'That pin offset leaves the crank no room to turn.';
+  return null;
+}
+
+/**
+ * Crank radius from the measured stroke: with a pin offset the stroke is not exactly twice the radius.
+ * From S = √((r+L)²−e²) − √((L−r)²−e²), solved for r. Derived here; without offset it is S/2.
+ */
+function solve(engine: SliderCrank): Solved {
+  const trouble = crankTrouble(engine);
+  if (trouble) throw new RangeError(trouble);
+  const { stroke: s, rod, pinOffset: offset = 0 } = engine;
+  const radius = (s / 2) * Math.sqrt((4 * (rod ** 2 - offset ** 2) - s ** 2) / (4 * rod ** 2 - s ** 2));
+  const highest = Math.sqrt((radius + rod) ** 2 - offset ** 2);
+  return { radius, rod, offset, highest, tdc: Math.asin(offset / (radius + rod)) };
+}
+
+/**
+ * How far the piston stands below its highest point.
+ * @param engine crank train, millimetres. Throws RangeError when it could not turn (see `crankTrouble`).
+ * @param fromTdc crank degrees after piston-highest (negative before).
+ * @returns millimetres, 0 at TDC.
+ * Source: slider-crank with offset, e.g. J. B. Heywood, Internal Combustion Engine Fundamentals, ch. 2.
+ * @example pistonDrop({ stroke: 88.392, rod: 144.78 }, 12.06) // 1.27 mm = 0.050 in
+ */
+export function pistonDrop(engine: SliderCrank, fromTdc: number): Millimetres {
+  const { radius, rod, offset, highest, tdc } = solve(engine);
+  const theta = fromTdc * RAD + tdc;
+  const side = radius * Math.sin(theta) - offset;
+  return millimetres(highest - (radius * Math.cos(theta) + Math.sqrt(rod ** 2 - side ** 2)));
+}
+
+/**
+ * The two crank angles at which the piston stands a given distance below its highest point.
+ * @param drop millimetres, 0 to the stroke; outside that the result is null.
+ * @returns crank degrees from piston-highest, `before` ≤ 0 ≤ `after`. Without pin offset they are equal and opposite.
+ * Closed form: 2r(p·cosθ + e·sinθ) = p² + r² + e² − L², p being the pin height (from the same slider-crank).
+ * @example crankAngleAtDrop({ stroke: 88.392, rod: 144.78 }, 1.27)?.after // 12.06
+ */
+export function crankAngleAtDrop(
+  engine: SliderCrank,
+  drop: number,
+): { readonly before: CrankDeg; readonly after: CrankDeg } | null {
+  if (!(drop >= 0 && drop <= engine.stroke)) return null;
+  const { radius, rod, offset, highest, tdc } = solve(engine);
+  const height = highest - drop;
+  const lean = Math.atan2(offset, height);
+  const cosine = (height ** 2 + radius ** 2 + offset ** 2 - rod ** 2) / (2 * radius * Math.hypot(height, offset));
+  const spread = Math.acos(Math.min(1, Math.max(-1, cosine)));
+  const relative = (theta: number): number => wrap180((theta - tdc) / RAD);
+  // At the very bottom both angles are 180°; keep each on its own side.
+  const after = relative(lean + spread);
+  return { before: crankDeg(relative(lean - spread)), after: crankDeg(after < 0 ? after + 360 : after) };
+}

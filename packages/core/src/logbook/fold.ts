@@ -1,0 +1,190 @@
+import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
+
+/** A pass round the stop: the contacts that were recorded under one pass id. Normally one each way. */
+export interface Pass {
+  readonly id: string;
+  readonly forward: readonly EntryOf<'zero.contact'>[];
+  readonly backward: readonly EntryOf<'zero.contact'>[];
+}
+
+/** The wheel left in one position, and the passes made there. `id` is null before the wheel was first set. */
+export interface Stage {
+  readonly id: string | null;
+  readonly passes: readonly Pass[];
+}
+
+export interface Zero {
+  readonly id: string;
+  readonly stages: readonly Stage[];
+  /** The stage that no later setting has ended. */
+  readonly current: Stage;
+}
+
+/** Readings that belong together: one equal-drop pair. */
+export interface Round {
+  readonly id: string;
+  readonly readings: readonly EntryOf<'reading.taken'>[];
+}
+
+export interface Trial {
+  readonly id: string;
+  readonly note: string | undefined;
+  readonly rounds: readonly Round[];
+}
+
+/** What a logbook says, before any arithmetic: links followed, voided entries out, corrections applied. */
+export interface Build {
+  readonly description: EntryOf<'build.described'>;
+  readonly card: EntryOf<'card.entered'> | null;
+  readonly target: EntryOf<'target.set'> | null;
+  readonly zeros: readonly Zero[];
+  readonly zero: Zero | null;
+  readonly trials: readonly Trial[];
+  readonly trial: Trial | null;
+  readonly voided: ReadonlyMap<string, string>;
+  /** Entries that name something which is not in the logbook, or has been voided: entry id → what is missing. */
+  readonly adrift: ReadonlyMap<string, string>;
+  readonly entryCount: number;
+}
+
+/**
+ * Folds a logbook into a build. Order of arrival and clocks do not matter: only the ids that entries name do.
+ * @param entries of one build, in any order (rows are listed in the order given).
+ * @returns null when nothing in it says what engine this is.
+ */
+export function fold(entries: readonly Entry[]): Build | null {
+  const voided = findVoided(entries);
+  const live = entries.filter((entry) => !voided.has(entry.id));
+  const byKind = groupByKind(live);
+  const all = <K extends EntryKind>(kind: K): readonly EntryOf<K>[] =>
+    (byKind.get(kind) ?? []) as unknown as readonly EntryOf<K>[];
+
+  const description = lastOf(all('build.described'), (body) => body.replaces);
+  if (!description) return null;
+
+  const adrift = new Map<string, string>();
+  const begun = inOrder(all('zero.begun'), (body) => body.after);
+  const settings = inOrder(all('zero.set'), (body) => body.after);
+  const trialsBegun = inOrder(all('trial.begun'), (body) => body.after);
+  const zeroIds = new Set(begun.map((entry) => entry.id));
+  const settingIds = new Set(settings.map((entry) => entry.id));
+  const trialIds = new Set(trialsBegun.map((entry) => entry.id));
+
+  const contacts = all('zero.contact').filter(({ id, body }) => {
+    const lost = !zeroIds.has(body.zero) || (body.setting !== null && !settingIds.has(body.setting));
+    if (lost) adrift.set(id, 'It belongs to a zero that has been undone or is not in the logbook.');
+    return !lost;
+  });
+  const readings = all('reading.taken').filter(({ id, body }) => {
+    const lost = !trialIds.has(body.trial);
+    if (lost) adrift.set(id, 'It belongs to a trial that has been undone or is not in the logbook.');
+    return !lost;
+  });
+
+  const contactsByZero = groupBy(contacts, (entry) => entry.body.zero);
+  const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
+  const readingsByTrial = groupBy(readings, (entry) => entry.body.trial);
+  const zeros = begun.map((entry) =>
+    buildZero(entry.id, settingsByZero.get(entry.id) ?? [], contactsByZero.get(entry.id) ?? []),
+  );
+  const trials = trialsBegun.map((entry) => ({
+    id: entry.id,
+    note: entry.body.note,
+    rounds: [...groupBy(readingsByTrial.get(entry.id) ?? [], (reading) => reading.body.round)].map(
+      ([id, members]): Round => ({ id, readings: members }),
+    ),
+  }));
+
+  return {
+    description,
+    card: lastOf(all('card.entered'), (body) => body.replaces),
+    target: lastOf(all('target.set'), (body) => body.replaces),
+    zeros,
+    zero: zeros.at(-1) ?? null,
+    trials,
+    trial: trials.at(-1) ?? null,
+    voided,
+    adrift,
+    entryCount: entries.length,
+  };
+}
+
+/** A void can itself be voided. Two that void each other, which only a hand-made file could hold, leave both standing. */
+function findVoided(entries: readonly Entry[]): ReadonlyMap<string, string> {
+  const voids = entries.filter((entry) => entry.kind === 'entry.voided');
+  const naming = groupBy(voids, (entry) => entry.body.voids);
+  const settled = new Map<string, boolean>();
+  const isVoid = (id: string, asking: ReadonlySet<string>): boolean => {
+    const known = settled.get(id);
+    if (known !== undefined) return known;
+    if (asking.has(id)) return false;
+    const deeper = new Set(asking).add(id);
+    const result = (naming.get(id) ?? []).some((entry) => !isVoid(entry.id, deeper));
+    settled.set(id, result);
+    return result;
+  };
+  const voided = new Map<string, string>();
+  for (const [id, by] of naming) if (isVoid(id, new Set())) voided.set(id, by[0]?.body.reason ?? 'Undone.');
+  return voided;
+}
+
+function buildZero(
+  id: string,
+  settings: readonly EntryOf<'zero.set'>[],
+  contacts: readonly EntryOf<'zero.contact'>[],
+): Zero {
+  const byStage = groupBy(contacts, (entry) => entry.body.setting);
+  const stage = (stageId: string | null): Stage => ({
+    id: stageId,
+    passes: [...groupBy(byStage.get(stageId) ?? [], (entry) => entry.body.pass)].map(([passId, members]) => ({
+      id: passId,
+      forward: members.filter((entry) => entry.body.turning === 'forward'),
+      backward: members.filter((entry) => entry.body.turning === 'backward'),
+    })),
+  });
+  const first = stage(null);
+  const stages = [first, ...settings.map((entry) => stage(entry.id))];
+  return { id, stages, current: stages.at(-1) ?? first };
+}
+
+type Linked = { readonly id: string; readonly body: BodyOf<EntryKind> };
+
+/**
+ * Entries in the order of the chain that their links make. Two devices may each have added a successor to the same entry:
+ * then the greater id comes later (ids made by devices grow with time), so that every device sees the same order.
+ */
+function inOrder<E extends Linked>(entries: readonly E[], previous: (body: E['body']) => string | null): E[] {
+  const known = new Set(entries.map((entry) => entry.id));
+  const following = groupBy(entries, (entry) => {
+    const link = previous(entry.body);
+    return link !== null && known.has(link) && link !== entry.id ? link : null;
+  });
+  const ordered: E[] = [];
+  const waiting: E[] = sortById(following.get(null) ?? []);
+  for (let next = waiting.shift(); next; next = waiting.shift()) {
+    ordered.push(next);
+    waiting.unshift(...sortById(following.get(next.id) ?? []));
+  }
+  // Links that run in a ring, which only a hand-made file could hold, must not make entries vanish.
+  const reached = new Set(ordered);
+  return [...ordered, ...sortById(entries.filter((entry) => !reached.has(entry)))];
+}
+
+const lastOf = <E extends Linked>(entries: readonly E[], previous: (body: E['body']) => string | null): E | null =>
+  inOrder(entries, previous).at(-1) ?? null;
+
+const sortById = <E extends Linked>(entries: readonly E[]): E[] =>
+  [...entries].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+
+function groupBy<T, K>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {
+  const groups = new Map<K, T[]>();
+  for (const item of items) {
+    const name = key(item);
+    const group = groups.get(name);
+    if (group) group.push(item);
+    else groups.set(name, [item]);
+  }
+  return groups;
+}
+
+const groupByKind = (entries: readonly Entry[]): Map<EntryKind, Entry[]> => groupBy(entries, (entry) => entry.kind);

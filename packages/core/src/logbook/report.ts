@@ -1,0 +1,301 @@
+import { z } from 'zod';
+import { targetCentreline } from '../cam/card';
+import { wheelRingSchema } from '../crank/wheel';
+import { formatLength } from '../units/length';
+import { type TrialFinding, cardRemark, deriveTrials, nextReading, targetInForce } from './derive-trial';
+import { type ZeroFinding, deriveZero, findSettings } from './derive-zero';
+import type { Entry } from './entry';
+import { type Build, fold } from './fold';
+import { makeSheet } from './sheet';
+
+const degrees = z.number().describe('Crank degrees.');
+const problemSchema = z.strictObject({ message: z.string(), remedy: z.string() });
+const verdictSchema = z.strictObject({
+  kind: z.enum(['waiting', 'leave', 'move', 'measure-again', 'do-not-move']),
+  delta: degrees.nullable().describe('The cam’s advance against the target, crank degrees; negative is late.'),
+  move: degrees.nullable().describe('The move that cures it, crank degrees; positive advances.'),
+  headline: z.string(),
+  action: z.string(),
+  why: z.string(),
+});
+
+const stepSchema = z.discriminatedUnion('does', [
+  z.strictObject({
+    does: z.literal('contact'),
+    turning: z.enum(['forward', 'backward']),
+    pass: z.string().nullable(),
+    setting: z.string().nullable(),
+  }),
+  z.strictObject({ does: z.literal('set'), after: z.string().nullable() }),
+  z.strictObject({ does: z.literal('nothing') }),
+]);
+
+/** Everything that can be said of a build: the screens, the printed sheet and the command line all speak from it. */
+export const reportSchema = z.strictObject({
+  format: z.literal('yosoku-report'),
+  version: z.literal(1),
+  build: z.strictObject({
+    id: z.string(),
+    name: z.string(),
+    units: z.enum(['in', 'mm']),
+    wheel: wheelRingSchema,
+    engine: z.strictObject({
+      cylinders: z.number(),
+      firingOrder: z.array(z.number()),
+      rotation: z.enum(['clockwise', 'counter-clockwise']),
+      stroke: z.number().nullable().describe('Millimetres.'),
+      rod: z.number().nullable().describe('Millimetres.'),
+    }),
+  }),
+  entries: z.strictObject({ total: z.number(), voided: z.number() }),
+  stations: z.array(
+    z.strictObject({
+      station: z.enum(['zero', 'card', 'read', 'decide']),
+      state: z.enum(['due', 'begun', 'done', 'void']),
+    }),
+  ),
+  zero: z.strictObject({
+    id: z.string().nullable(),
+    setting: z.string().nullable().describe('The zero.set entry that readings now lean on.'),
+    state: z.enum(['none', 'open', 'found', 'set', 'proved', 'failed']),
+    sentence: z.string().describe('What to do with the hands now.'),
+    step: stepSchema,
+    correction: z
+      .strictObject({
+        finding: z.string(),
+        ways: z.array(z.strictObject({ part: z.enum(['wheel', 'pointer', 'hold']), text: z.string() })),
+      })
+      .nullable(),
+    remark: z.string().nullable(),
+    result: z
+      .strictObject({
+        blockedArc: degrees,
+        half: degrees,
+        tdc: degrees.describe('Ring position of true TDC, crank degrees from the wheel’s 0 in the running direction.'),
+      })
+      .nullable(),
+    passes: z.array(
+      z.strictObject({
+        id: z.string(),
+        setting: z.string().nullable(),
+        entries: z.array(z.string()),
+        result: z.strictObject({ blockedArc: degrees, half: degrees, tdc: degrees }).nullable(),
+        problem: problemSchema.nullable(),
+        proves: z.boolean().nullable(),
+      }),
+    ),
+  }),
+  card: z.strictObject({
+    entry: z.string().nullable(),
+    name: z.string().nullable(),
+    intakeCentreline: degrees.nullable(),
+    lobeLift: z.number().nullable().describe('Millimetres.'),
+    remark: z.string().nullable(),
+  }),
+  target: z.strictObject({
+    entry: z.string().nullable(),
+    kind: z.enum(['card', 'ahead-of-card', 'centreline']),
+    intakeCentreline: degrees.nullable(),
+    limit: degrees,
+    problem: problemSchema.nullable(),
+  }),
+  read: z.strictObject({
+    trial: z.string().nullable(),
+    flank: z.enum(['opening', 'closing']),
+    round: z.string().nullable(),
+    drop: z.number().nullable().describe('Millimetres.'),
+    sentence: z.string().describe('What to do with the hands now.'),
+  }),
+  trials: z.array(
+    z.strictObject({
+      id: z.string(),
+      number: z.number(),
+      note: z.string().nullable(),
+      centreline: z.strictObject({ mean: degrees, spread: degrees, count: z.number() }).nullable(),
+      verdict: verdictSchema.nullable(),
+      rounds: z.array(
+        z.strictObject({
+          id: z.string(),
+          drop: z.number().nullable().describe('Millimetres.'),
+          centreline: degrees.nullable(),
+          zeroProved: z.boolean(),
+          problem: problemSchema.nullable(),
+          entries: z.array(z.string()),
+        }),
+      ),
+    }),
+  ),
+  verdict: verdictSchema,
+  problems: z.array(z.strictObject({ entries: z.array(z.string()), message: z.string(), remedy: z.string() })),
+  sheet: z.array(
+    z.strictObject({
+      title: z.string(),
+      rows: z.array(
+        z.strictObject({
+          entry: z.string().nullable(),
+          label: z.string(),
+          value: z.string(),
+          standing: z.enum(['counts', 'voided', 'aside', 'result', 'card']),
+          note: z.string().nullable(),
+        }),
+      ),
+    }),
+  ),
+});
+
+export type Report = z.infer<typeof reportSchema>;
+export type ReportVerdict = Report['verdict'];
+export type Station = Report['stations'][number]['station'];
+
+/**
+ * Everything that follows from a logbook. Pure: the same entries give the same report.
+ * @param entries of one build.
+ * @returns null when nothing says what engine this is.
+ */
+export function derive(entries: readonly Entry[]): Report | null {
+  const build = fold(entries);
+  if (!build) return null;
+  const described = build.description.body;
+  const zero = deriveZero(build.zero, described);
+  const settings = findSettings(build.zeros);
+  const trials = deriveTrials(build, settings);
+  const trial = trials.at(-1);
+  const { target, limit } = targetInForce(build);
+  const wanted = targetCentreline(build.card?.body.intake ?? {}, target);
+  const verdict = trial?.verdict ?? waitingVerdict(build, zero, trial, wanted.ok);
+  const { engine } = described;
+
+  return {
+    format: 'yosoku-report',
+    version: 1,
+    build: {
+      id: build.description.buildId,
+      name: described.name,
+      units: described.units,
+      wheel: described.wheel,
+      engine: {
+        cylinders: engine.cylinders,
+        firingOrder: [...engine.firingOrder],
+        rotation: engine.rotation,
+        stroke: engine.stroke ?? null,
+        rod: engine.rod ?? null,
+      },
+    },
+    entries: { total: build.entryCount, voided: build.voided.size },
+    stations: stationStates(build, zero, trial, wanted.ok),
+    zero: {
+      id: build.zero?.id ?? null,
+      setting: build.zero?.current.id ?? null,
+      state: zero.state,
+      sentence: zero.sentence,
+      step: zero.step,
+      correction: zero.correction && { ...zero.correction, ways: [...zero.correction.ways] },
+      remark: zero.remark,
+      result: zero.result && plain(zero.result),
+      passes: zero.passes.map((pass) => ({
+        id: pass.id,
+        setting: pass.setting,
+        entries: [...pass.entries],
+        result: pass.result && plain(pass.result),
+        problem: pass.problem,
+        proves: pass.proves,
+      })),
+    },
+    card: {
+      entry: build.card?.id ?? null,
+      name: build.card?.body.name ?? null,
+      intakeCentreline: build.card?.body.intake.centreline ?? null,
+      lobeLift: build.card?.body.intake.lobeLift ?? null,
+      remark: cardRemark(build),
+    },
+    target: {
+      entry: build.target?.id ?? null,
+      kind: target.kind,
+      intakeCentreline: wanted.ok ? wanted.centreline : null,
+      limit,
+      problem: wanted.ok ? null : wanted.problem,
+    },
+    read: {
+      trial: build.trial?.id ?? null,
+      ...nextReading(build.trial, trial, (mm) => formatLength(mm, described.units)),
+    },
+    trials: trials.map((each) => ({
+      ...each,
+      rounds: each.rounds.map((round) => ({ ...round, entries: [...round.entries] })),
+    })),
+    verdict,
+    problems: findProblems(build, zero, trials),
+    sheet: makeSheet(entries, build, zero, trials).map((section) => ({ ...section, rows: [...section.rows] })),
+  };
+}
+
+const plain = ({ blockedArc, half, tdc }: { blockedArc: number; half: number; tdc: number }) => ({
+  blockedArc,
+  half,
+  tdc,
+});
+
+function findProblems(build: Build, zero: ZeroFinding, trials: readonly TrialFinding[]): Report['problems'] {
+  const groups = [...zero.passes, ...trials.flatMap((trial) => trial.rounds)];
+  return [
+    ...groups.flatMap(({ problem, entries }) => (problem ? [{ entries: [...entries], ...problem }] : [])),
+    ...[...build.adrift].map(([id, message]) => ({
+      entries: [id],
+      message,
+      remedy: 'It is kept, but nothing is worked out from it.',
+    })),
+  ];
+}
+
+function stationStates(
+  build: Build,
+  zero: ZeroFinding,
+  trial: TrialFinding | undefined,
+  targetKnown: boolean,
+): Report['stations'] {
+  const zeroState =
+    zero.state === 'proved' ? 'done' : zero.state === 'failed' ? 'void' : zero.state === 'none' ? 'due' : 'begun';
+  const read = trial?.centreline ? 'done' : (trial?.rounds.length ?? 0) > 0 ? 'begun' : 'due';
+  const unproved = trial?.centreline && !trial.rounds.some((round) => round.centreline !== null && round.zeroProved);
+  return [
+    { station: 'zero', state: zeroState },
+    { station: 'card', state: targetKnown ? 'done' : build.card ? 'begun' : 'due' },
+    { station: 'read', state: unproved ? 'void' : read },
+    {
+      station: 'decide',
+      state: trial?.verdict?.kind === 'leave' ? 'done' : trial?.verdict ? 'begun' : 'due',
+    },
+  ];
+}
+
+/** What is missing before there can be a verdict, in the order of the work. */
+function waitingVerdict(
+  build: Build,
+  zero: ZeroFinding,
+  trial: TrialFinding | undefined,
+  targetKnown: boolean,
+): ReportVerdict {
+  const wait = (headline: string, action: string): ReportVerdict => ({
+    kind: 'waiting',
+    delta: null,
+    move: null,
+    headline,
+    action,
+    why: 'A verdict needs a proved TDC, a target from the card, and one pair of readings either side of peak.',
+  });
+  const troubled = trial?.rounds.find((round) => round.problem)?.problem;
+  if (zero.state !== 'proved' && !trial?.centreline)
+    return wait('No verdict yet: TDC is not proved.', 'Find it at Zero, and prove it.');
+  if (!targetKnown)
+    return wait(
+      'No verdict yet: nothing to compare with.',
+      build.card
+        ? 'The card gives no intake centreline. Enter it, or set a target of your own.'
+        : 'Enter the card, or set a target of your own.',
+    );
+  if (troubled) return wait('No verdict yet: a pair of readings does not hold.', `${troubled.message} ${troubled.remedy}`);
+  return wait(
+    'No verdict yet: the cam has not been measured.',
+    'Read the wheel at the same drop before and after peak.',
+  );
+}

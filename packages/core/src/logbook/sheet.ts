@@ -1,0 +1,155 @@
+import { formatReading } from '../crank/wheel';
+import { computedDegrees, wheelDegrees } from '../units/degrees';
+import { decimal } from '../units/decimal';
+import { formatLength } from '../units/length';
+import type { TrialFinding } from './derive-trial';
+import { targetInForce } from './derive-trial';
+import type { ZeroFinding } from './derive-zero';
+import type { Entry } from './entry';
+import type { Build } from './fold';
+
+/** A line of the running record. `entry` is what can be undone; results have none. */
+export interface SheetRow {
+  readonly entry: string | null;
+  readonly label: string;
+  readonly value: string;
+  /** counts: used. voided: undone, shown struck through. aside: kept but left out. result: worked out. card: given. */
+  readonly standing: 'counts' | 'voided' | 'aside' | 'result' | 'card';
+  readonly note: string | null;
+}
+
+export interface SheetSection {
+  readonly title: string;
+  readonly rows: readonly SheetRow[];
+}
+
+const CONTACT_LABEL = { forward: 'turning forward', backward: 'turning back' } as const;
+const FLANK_LABEL = { opening: 'before peak', closing: 'after peak' } as const;
+const SET_LABEL = { wheel: 'Wheel slipped', pointer: 'Pointer moved', nothing: 'Left as it was' } as const;
+
+/** The sheet as on the clipboard: everything that was written down, in its order, and what follows from it. */
+export function makeSheet(
+  entries: readonly Entry[],
+  build: Build,
+  zero: ZeroFinding,
+  trials: readonly TrialFinding[],
+): SheetSection[] {
+  const { units } = build.description.body;
+  const aside = asideNotes(build, zero, trials);
+  const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
+    const voided = build.voided.get(entry.id);
+    if (voided !== undefined) return { standing: 'voided', note: voided };
+    const reason = aside.get(entry.id);
+    return reason === undefined ? { standing: 'counts', note: null } : { standing: 'aside', note: reason };
+  };
+  const row = (entry: Entry, label: string, value: string): SheetRow => ({
+    entry: entry.id,
+    label,
+    value,
+    ...standing(entry),
+  });
+  const result = (label: string, value: string, note: string | null = null): SheetRow => ({
+    entry: null,
+    label,
+    value,
+    standing: 'result',
+    note,
+  });
+
+  const zeroRows: SheetRow[] = [];
+  const readingRows = new Map<string, SheetRow[]>();
+  const trialStarts = new Map<string, SheetRow>();
+  for (const entry of entries) {
+    switch (entry.kind) {
+      case 'zero.contact': {
+        const label = `${entry.body.setting === null ? 'Stop' : 'Proof'}, ${CONTACT_LABEL[entry.body.turning]}`;
+        zeroRows.push(row(entry, label, formatReading(entry.body.wheel)));
+        break;
+      }
+      case 'zero.set':
+        zeroRows.push(row(entry, SET_LABEL[entry.body.moved], ''));
+        break;
+      case 'reading.taken': {
+        const { shows, wheel, trial } = entry.body;
+        const label = `${formatLength(shows.drop, units)} ${FLANK_LABEL[shows.flank]}`;
+        const rows = readingRows.get(trial) ?? [];
+        rows.push(row(entry, label, formatReading(wheel)));
+        readingRows.set(trial, rows);
+        break;
+      }
+      case 'trial.begun':
+        if (entry.body.after !== null) trialStarts.set(entry.id, row(entry, entry.body.note ?? 'Cam moved', ''));
+        break;
+      case 'build.described':
+      case 'zero.begun':
+      case 'card.entered':
+      case 'target.set':
+      case 'entry.voided':
+        break;
+    }
+  }
+  if (zero.result && zero.state === 'proved')
+    zeroRows.push(result('TDC proved', `±${decimal(Math.abs(zero.result.tdc), 1)}°`, zero.remark));
+
+  const sections: SheetSection[] = [{ title: 'Zero', rows: zeroRows }, cardSection(build)];
+  const known = new Set(trials.map((trial) => trial.id));
+  for (const trial of trials) {
+    const start = trialStarts.get(trial.id);
+    const rows = [...(start ? [start] : []), ...(readingRows.get(trial.id) ?? [])];
+    if (trial.centreline) {
+      const repeats =
+        trial.centreline.count > 1
+          ? `mean of ${trial.centreline.count}, ${computedDegrees(trial.centreline.spread)} apart`
+          : null;
+      rows.push(result('Intake centreline', computedDegrees(trial.centreline.mean, 2), repeats));
+    }
+    if (trial.verdict) rows.push(result(trial.verdict.headline, '', trial.verdict.action));
+    sections.push({ title: `Trial ${trial.number}`, rows });
+  }
+  const loose = [...readingRows].filter(([trial]) => !known.has(trial)).flatMap(([, rows]) => rows);
+  if (loose.length > 0) sections.push({ title: 'Without a trial', rows: loose });
+  return sections.filter((section) => section.rows.length > 0);
+}
+
+function cardSection(build: Build): SheetSection {
+  const { units } = build.description.body;
+  const rows: SheetRow[] = [];
+  const given = (label: string, value: string): void => {
+    rows.push({ entry: null, label, value, standing: 'card', note: null });
+  };
+  if (build.card) {
+    const { name, intake } = build.card.body;
+    if (name) given('Card', name);
+    if (intake.centreline !== undefined) given('Intake centreline', wheelDegrees(intake.centreline));
+    if (intake.lobeLift !== undefined) given('Lobe lift, intake', formatLength(intake.lobeLift, units));
+  }
+  if (build.card || build.target) {
+    const { target, limit } = targetInForce(build);
+    given('Target', targetWords(target));
+    given('Limit', `±${wheelDegrees(limit)}`);
+  }
+  return { title: 'Card', rows };
+}
+
+/** `targetWords({ kind: 'ahead-of-card', advance: 2 })` is "2° ahead of card". */
+export function targetWords(target: ReturnType<typeof targetInForce>['target']): string {
+  switch (target.kind) {
+    case 'card':
+      return 'as the card';
+    case 'centreline':
+      return `${wheelDegrees(target.centreline)} ATDC`;
+    case 'ahead-of-card':
+      return target.advance < 0
+        ? `${wheelDegrees(-target.advance)} behind card`
+        : `${wheelDegrees(target.advance)} ahead of card`;
+  }
+}
+
+/** Why an entry is kept but left out: entry id → reason. */
+function asideNotes(build: Build, zero: ZeroFinding, trials: readonly TrialFinding[]): Map<string, string> {
+  const notes = new Map(build.adrift);
+  const groups = [...zero.passes, ...trials.flatMap((trial) => trial.rounds)];
+  for (const { problem, entries } of groups)
+    if (problem) for (const id of entries) notes.set(id, `${problem.message} ${problem.remedy}`);
+  return notes;
+}

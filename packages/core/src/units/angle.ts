@@ -1,0 +1,39 @@
+declare const unit: unique symbol;
+
+/** An angle in crank degrees. One turn of the crank is 360. */
+export type CrankDeg = number & { readonly [unit]: 'crank degrees' };
+/** An angle in cam degrees. One turn of the cam is 360, which is two turns of the crank. */
+export type CamDeg = number & { readonly [unit]: 'cam degrees' };
+
+/** Names a plain number as crank degrees. `crankDeg(2.5)` */
+export const crankDeg = (degrees: number): CrankDeg => degrees as CrankDeg;
+
+/** Cam degrees that the cam turns while the crank turns `angle` (half of it). `toCam(5)` is 2.5. */
+export const toCam = (angle: CrankDeg): CamDeg => (angle / 2) as CamDeg;
+
+/** The same direction in [0, 360). `wrap360(-10)` is 350. */
+export function wrap360(angle: number): CrankDeg {
+  const rest = angle % 360;
+  const positive = rest < 0 ? rest + 360 : rest;
+  // −1e-15 + 360 rounds to 360 itself.
+  return crankDeg(positive >= 360 ? 0 : positive + 0);
+}
+
+/** The same direction in [−180, 180). `wrap180(350)` is −10. */
+export function wrap180(angle: number): CrankDeg {
+  const positive = wrap360(angle);
+  return crankDeg(positive >= 180 ? positive - 360 : positive);
+}
+
+/**
+ * How far the crank turns, the way it runs, from one direction to another: [0, 360) crank degrees.
+ * `forwardArc(350, 15)` is 25; `forwardArc(15, 350)` is 335.
+ */
+export const forwardArc = (from: number, to: number): CrankDeg => wrap360(to - from);
+
+/**
+ * The direction half-way along the arc that runs forward from `from` to `to`, in [0, 360).
+ * Two directions have two midpoints; the order of the arguments says which is meant.
+ * `forwardMidpoint(339, 235)` is 107; `forwardMidpoint(235, 339)` is 287.
+ */
+export const forwardMidpoint = (from: number, to: number): CrankDeg => wrap360(from + forwardArc(from, to) / 2);

@@ -1,0 +1,19 @@
+import { decimal } from './decimal';
+
+const QUARTERS = ['', '¼', '½', '¾'] as const;
+
+/**
+ * Degrees as the trade writes a wheel reading: whole, quarter or half degrees as fractions, anything else in decimals.
+ * `wheelDegrees(26.5)` is "26½°"; `wheelDegrees(0.25)` is "¼°"; `wheelDegrees(12.3)` is "12.3°".
+ */
+export function wheelDegrees(value: number): string {
+  const quarters = value * 4;
+  if (!Number.isInteger(quarters)) return `${decimal(value, Number.isInteger(value * 10) ? 1 : 2)}°`;
+  const sign = value < 0 ? '−' : '';
+  const whole = Math.floor(Math.abs(value));
+  const fraction = QUARTERS[Math.abs(quarters) % 4] ?? '';
+  return `${sign}${whole === 0 && fraction ? '' : whole}${fraction}°`;
+}
+
+/** A computed angle in decimals, one unless said. `computedDegrees(109.06)` is "109.1°". */
+export const computedDegrees = (value: number, places = 1): string => `${decimal(value, places)}°`;

@@ -1,0 +1,84 @@
+import Big from 'big.js';
+import { decimal } from './decimal';
+
+declare const unit: unique symbol;
+/** A length in millimetres, the core's only unit of length. */
+export type Millimetres = number & { readonly [unit]: 'millimetres' };
+export type LengthUnit = 'in' | 'mm';
+/**
+ * What a typed inch figure means. `lift`: lifts, drops and clearances, where 50, .050 and 0.050 are the same thing.
+ * `dimension`: bore, stroke, rod, diameters, which are always whole inches.
+ */
+export type LengthFamily = 'lift' | 'dimension';
+
+export type ParsedLength =
+  | { readonly ok: true; readonly mm: Millimetres; readonly understood: string }
+  | { readonly ok: false; readonly message: string };
+
+/** 1 in = 25.4 mm exactly (NIST SP 811, appendix B.8). */
+const MM_PER_INCH = '25.4';
+/** Kept to a nanometre: the database column is DECIMAL(10,6). */
+const KEPT_PLACES = 6;
+const LARGEST_MM = 5000;
+const SUFFIXES: Readonly<Record<string, 'in' | 'mm' | 'thou'>> = {
+  mm: 'mm',
+  in: 'in',
+  inch: 'in',
+  '"': 'in',
+  thou: 'thou',
+  th: 'thou',
+};
+
+const refuse = (message: string): ParsedLength => ({ ok: false, message });
+
+/** Names a plain number as millimetres. */
+export const millimetres = (mm: number): Millimetres => mm as Millimetres;
+
+/** Inches to millimetres from the decimal digits, exact to six places. `inches('0.050')` is 1.27. */
+export const inches = (digits: string): Millimetres =>
+  millimetres(new Big(digits).times(MM_PER_INCH).round(KEPT_PLACES).toNumber());
+
+/**
+ * Reads a length as a builder types it.
+ * @param typed digits with a decimal point or comma, and optionally `mm`, `in`, `"` or `thou`, which win over `unit`.
+ * @param as the family of the field and the unit the build is measured in.
+ * @returns millimetres and what was understood, to be echoed; or what was expected.
+ * @example parseLength('50', { family: 'lift', unit: 'in' }) // 1.27 mm, "0.050 in"
+ * Source: 1 or more = thou, below 1 = inch is common practice, no source.
+ */
+export function parseLength(
+  typed: string,
+  as: { readonly family: LengthFamily; readonly unit: LengthUnit },
+): ParsedLength {
+  const match = /^(-|−)?(\d*)(?:[.,](\d*))?\s*([a-z"]*)$/i.exec(typed.trim());
+  const [, minus, whole = '', fraction = '', suffixText = ''] = match ?? [];
+  if (!match || whole + fraction === '') return refuse('Type a length in figures, like 0.050 in or 1.27 mm.');
+  if (minus) return refuse('A length here cannot be negative. Type it without the minus sign.');
+  const suffix = suffixText === '' ? undefined : SUFFIXES[suffixText.toLowerCase()];
+  if (suffixText !== '' && !suffix) return refuse(`“${suffixText}” is not a unit here. Use mm, in or thou.`);
+
+  const figure = new Big(`${whole || '0'}.${fraction || '0'}`);
+  const bare = as.unit === 'in' && as.family === 'lift' && figure.gte(1) ? 'thou' : as.unit;
+  const unit = suffix ?? bare;
+  const inch = unit === 'thou' ? figure.div(1000) : figure;
+  const mm = unit === 'mm' ? figure : inch.times(MM_PER_INCH);
+  if (mm.gt(LARGEST_MM)) return refuse(`${typed.trim()} is longer than any part of an engine. Check the unit.`);
+  const value = millimetres(mm.round(KEPT_PLACES).toNumber());
+  return { ok: true, mm: value, understood: formatLength(value, unit === 'mm' ? 'mm' : 'in', as.family) };
+}
+
+/**
+ * A length as the trade writes it: inches to a thousandth (more only where there is more), millimetres to a hundredth.
+ * `formatLength(1.27, 'in')` is "0.050 in"; `formatLength(1.27, 'mm')` is "1.27 mm".
+ */
+export function formatLength(mm: number, unit: LengthUnit, family: LengthFamily = 'lift'): string {
+  if (unit === 'mm') return `${atLeast(mm, family === 'lift' ? 2 : 1, 3)} mm`;
+  return `${atLeast(new Big(mm).div(MM_PER_INCH).round(KEPT_PLACES).toNumber(), 3, 4)} in`;
+}
+
+/** Shows `least` decimals, and up to `most` when the value really has them. */
+function atLeast(value: number, least: number, most: number): string {
+  const full = decimal(value, most);
+  const spare = most - least;
+  return full.replace(new RegExp(`0{0,${spare}}$`), (zeros) => zeros.slice(spare));
+}

@@ -1,0 +1,96 @@
+import fc from 'fast-check';
+import { crankDeg, forwardArc, forwardMidpoint, toCam, wrap180, wrap360 } from './angle';
+import { decimal } from './decimal';
+import { wheelDegrees } from './degrees';
+import { formatLength, inches, parseLength } from './length';
+
+const lift = (typed: string, unit: 'in' | 'mm' = 'in') => parseLength(typed, { family: 'lift', unit });
+
+describe('lengths', () => {
+  // NIST SP 811, B.8: 1 in = 25.4 mm exactly.
+  test('inches are exact in millimetres', () => {
+    expect(inches('1')).toBe(25.4);
+    expect(inches('0.050')).toBe(1.27);
+    expect(inches('3.48')).toBe(88.392);
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 99_999 }), (tenthThou) => {
+        const mm = inches((tenthThou / 10_000).toFixed(4));
+        expect(Math.round(mm * 1e6)).toBe(tenthThou * 2540);
+      }),
+    );
+  });
+
+  // Common practice, no source: in inch units 1 or more is thou, below 1 is inch.
+  test.each(['50', '.050', '0.050', '0,050', '50 thou', '0.05 in', '1.27mm', '.05"'])('%s is fifty thou', (typed) =>
+    expect(lift(typed)).toEqual({ ok: true, mm: 1.27, understood: typed.endsWith('mm') ? '1.27 mm' : '0.050 in' }),
+  );
+
+  test('bore, stroke and rod are always whole inches', () =>
+    expect(parseLength('3.48', { family: 'dimension', unit: 'in' })).toMatchObject({
+      mm: 88.392,
+      understood: '3.480 in',
+    }));
+
+  test.each(['', '.', 'fifty', '5 0', '-1', '0.05 ft', '1.2.3', '9999'])('%p is refused with a reason', (typed) => {
+    const parsed = parseLength(typed, { family: 'dimension', unit: 'in' });
+    expect(parsed).toEqual({ ok: false, message: expect.stringMatching(/\w{4,}.*\./) });
+  });
+
+  test('what was understood can be typed again and means the same', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 999 }), fc.constantFrom('in' as const, 'mm' as const), (n, unit) => {
+        const first = lift(String(n / 1000), unit);
+        if (!first.ok || (unit === 'mm' && n % 10 !== 0)) return;
+        expect(lift(first.understood, unit)).toEqual(first);
+      }),
+    ));
+});
+
+describe('angles', () => {
+  test('midpoints go the way the arc runs (common practice, no source)', () => {
+    expect(forwardMidpoint(339, 235)).toBe(107);
+    expect(forwardMidpoint(235, 339)).toBe(287);
+    expect(forwardMidpoint(200, 274)).toBe(237);
+    expect(forwardArc(350, 15)).toBe(25);
+    expect(toCam(crankDeg(5))).toBe(2.5);
+  });
+
+  test('wrapping lands in its range and changes only whole turns', () =>
+    fc.assert(
+      fc.property(fc.double({ min: -1e4, max: 1e4, noNaN: true }), (angle) => {
+        for (const [wrapped, from, to] of [
+          [wrap360(angle), 0, 360],
+          [wrap180(angle), -180, 180],
+        ] as const) {
+          expect(wrapped >= from && wrapped < to).toBe(true);
+          const turns = (angle - wrapped) / 360;
+          expect(Math.abs(turns - Math.round(turns))).toBeLessThan(1e-9);
+        }
+      }),
+    ));
+});
+
+describe('text', () => {
+  test('rounds half up on the decimal digits', () => {
+    expect(decimal(2.45, 1)).toBe('2.5');
+    expect(decimal(1.005, 2)).toBe('1.01');
+    expect(decimal(-2.45, 1)).toBe('−2.5');
+    expect(decimal(-0.04, 1)).toBe('0.0');
+  });
+
+  test('readings are written as the trade writes them', () => {
+    expect([26.5, 0.25, 0, 12.75, 12.3, 7.125, -2.5].map(wheelDegrees)).toEqual([
+      '26½°',
+      '¼°',
+      '0°',
+      '12¾°',
+      '12.3°',
+      '7.13°',
+      '−2½°',
+    ]);
+    expect(formatLength(1.27, 'in')).toBe('0.050 in');
+    expect(formatLength(8.3947, 'in')).toBe('0.3305 in');
+    expect(formatLength(88.392, 'mm', 'dimension')).toBe('88.392 mm');
+    expect(formatLength(1.5, 'mm')).toBe('1.50 mm');
+  });
+});

@@ -1,0 +1,79 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { ROOT, STATE, ensurePackages, ensureState, run, say } from './setup.mjs';
+
+/** Builds the web app and the server when their sources have changed since they were built last. */
+
+const SOURCES = ['apps/app', 'apps/server', 'packages/core', 'package-lock.json', 'scripts/build.mjs', 'scripts/after-export.mjs'];
+const SKIP = new Set(['node_modules', 'dist', '.expo', 'coverage']);
+export const WEB_DIR = path.join(ROOT, 'apps/app/dist');
+export const SERVER_FILE = path.join(ROOT, 'apps/server/dist/server.mjs');
+export const MIGRATIONS_DIR = path.join(ROOT, 'apps/server/drizzle');
+
+function* filesUnder(place) {
+  const full = path.join(ROOT, place);
+  if (!existsSync(full)) return;
+  for (const item of readdirSync(full, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    const inner = path.join(place, item.name);
+    if (item.isDirectory()) {
+      if (!SKIP.has(item.name)) yield* filesUnder(inner);
+    } else if (!/\.test\.tsx?$|\.d\.ts$/.test(item.name)) yield inner;
+  }
+}
+
+function fingerprint() {
+  const hash = createHash('sha256');
+  for (const source of SOURCES) {
+    const files = path.extname(source) ? [source] : filesUnder(source);
+    for (const file of files) hash.update(file).update(readFileSync(path.join(ROOT, file)));
+  }
+  return hash.digest('hex');
+}
+
+export async function ensureBuilt() {
+  ensureState();
+  const stamp = path.join(STATE, 'built');
+  const now = fingerprint();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(SERVER_FILE)) return;
+  rmSync(stamp, { force: true });
+  say('building the server');
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: [path.join(ROOT, 'apps/server/src/main.ts')],
+    outfile: SERVER_FILE,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    logLevel: 'warning',
+    // Some dependencies still ask for require().
+    banner: {
+      js: "import{createRequire as makeRequire}from'node:module';const require=makeRequire(import.meta.url);",
+    },
+  });
+  say('building the web app (about a minute)');
+  run('npx', ['expo', 'export', '--platform', 'web', '--clear'], {
+    cwd: path.join(ROOT, 'apps/app'),
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: {
+      ...process.env,
+      CI: '1',
+      NODE_ENV: 'production',
+      EXPO_NO_TELEMETRY: '1',
+      EXPO_OFFLINE: '1',
+      EXPO_UNSTABLE_METRO_OPTIMIZE_GRAPH: '1',
+      EXPO_UNSTABLE_TREE_SHAKING: '1',
+    },
+  });
+  const { afterExport } = await import('./after-export.mjs');
+  await afterExport(WEB_DIR);
+  writeFileSync(stamp, now);
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
+  ensurePackages();
+  await ensureBuilt();
+}
