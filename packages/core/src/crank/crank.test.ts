@@ -41,7 +41,7 @@ describe('slider-crank', () => {
 
   test('with offset: TDC is the highest point, and the stroke is the measured one', () => {
     // The sweep knows nothing of asin(e/(r+L)): it only looks for the highest and lowest piston.
-    const sweep = Array.from({ length: 72_000 }, (_, i) => pistonDrop(offset, i / 200 - 180));
+    const sweep = Array.from({ length: 72_000 }, (_, i): number => pistonDrop(offset, i / 200 - 180));
     const top = sweep.indexOf(Math.min(...sweep)) / 200 - 180;
     expect(top).toBeCloseTo(0, 6);
     expect(Math.max(...sweep) - Math.min(...sweep)).toBeCloseTo(common.stroke, 6);

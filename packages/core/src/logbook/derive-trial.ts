@@ -1,5 +1,5 @@
 import { centrelineRemark, targetCentreline } from '../cam/card';
-import { ringPosition } from '../crank/wheel';
+import { formatReading, ringPosition } from '../crank/wheel';
 import { combineRepeats, intakeCentreline } from '../measure/equal-drop';
 import type { Problem } from '../problem';
 import { formatLength } from '../units/length';
@@ -7,6 +7,14 @@ import { DEFAULT_LIMIT, type Verdict, judge } from '../verdict/verdict';
 import type { SettingFinding } from './derive-zero';
 import type { BodyOf, EntryOf } from './entry';
 import type { Build, Round, Trial } from './fold';
+
+/** A reading as recorded, and its ring position, crank degrees. */
+export interface ReadingFinding {
+  readonly entry: string;
+  readonly flank: 'opening' | 'closing';
+  readonly shows: string;
+  readonly at: number;
+}
 
 export interface RoundFinding {
   readonly id: string;
@@ -16,7 +24,7 @@ export interface RoundFinding {
   /** Does it lean on a proved zero? */
   readonly zeroProved: boolean;
   readonly problem: Problem | null;
-  readonly entries: readonly string[];
+  readonly readings: readonly ReadingFinding[];
 }
 
 export interface TrialFinding {
@@ -54,7 +62,12 @@ function findRound(round: Round, build: Build, settings: ReadonlyMap<string, Set
     centreline: null,
     zeroProved: zero?.proved ?? false,
     problem: null,
-    entries: readings.map((entry) => entry.id),
+    readings: readings.map(({ id, body }) => ({
+      entry: id,
+      flank: body.shows.flank,
+      shows: formatReading(body.wheel),
+      at: ringPosition(body.wheel),
+    })),
   };
   const trouble = (message: string, remedy: string): RoundFinding => ({ ...base, problem: { message, remedy } });
 
@@ -121,7 +134,7 @@ export function nextReading(
   inUnits: (mm: number) => string,
 ): ReadStep {
   const open = finding?.rounds.find(
-    (round) => round.problem === null && round.centreline === null && round.entries.length === 1,
+    (round) => round.problem === null && round.centreline === null && round.readings.length === 1,
   );
   const openEntry = trial?.rounds.find((round) => round.id === open?.id)?.readings[0];
   if (openEntry?.body.shows.flank === 'opening') {

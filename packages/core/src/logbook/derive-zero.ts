@@ -32,6 +32,14 @@ export type ZeroStep =
   | { readonly does: 'set'; readonly after: string | null }
   | { readonly does: 'nothing' };
 
+/** A contact as recorded, and its ring position, crank degrees. */
+export interface ContactFinding {
+  readonly entry: string;
+  readonly turning: 'forward' | 'backward';
+  readonly shows: string;
+  readonly at: number;
+}
+
 export interface PassFinding {
   readonly id: string;
   readonly setting: string | null;
@@ -39,7 +47,7 @@ export interface PassFinding {
   readonly problem: Problem | null;
   /** Does it prove the zero? null before the wheel was set, or while the pass is incomplete. */
   readonly proves: boolean | null;
-  readonly entries: readonly string[];
+  readonly contacts: readonly ContactFinding[];
 }
 
 /** How a position of the wheel stands: proved or not, and the ring position of true TDC there, crank degrees. */
@@ -70,8 +78,15 @@ const NOT_BEGUN: ZeroFinding = {
 };
 
 function findPass(pass: Pass, setting: string | null): PassFinding {
-  const entries = [...pass.forward, ...pass.backward].map((entry) => entry.id);
-  const base = { id: pass.id, setting, entries, result: null, problem: null, proves: null };
+  const contacts = [...pass.forward, ...pass.backward].map(
+    ({ id, body }): ContactFinding => ({
+      entry: id,
+      turning: body.turning,
+      shows: formatReading(body.wheel),
+      at: ringPosition(body.wheel),
+    }),
+  );
+  const base = { id: pass.id, setting, contacts, result: null, problem: null, proves: null };
   const twice = pass.forward.length > 1 ? 'forward' : pass.backward.length > 1 ? 'back' : null;
   if (twice)
     return {

@@ -6,7 +6,7 @@ import { type TrialFinding, cardRemark, deriveTrials, nextReading, targetInForce
 import { type ZeroFinding, deriveZero, findSettings } from './derive-zero';
 import type { Entry } from './entry';
 import { type Build, fold } from './fold';
-import { makeSheet } from './sheet';
+import { makeSheet, troubledGroups } from './sheet';
 
 const degrees = z.number().describe('Crank degrees.');
 const problemSchema = z.strictObject({ message: z.string(), remedy: z.string() });
@@ -78,7 +78,14 @@ export const reportSchema = z.strictObject({
       z.strictObject({
         id: z.string(),
         setting: z.string().nullable(),
-        entries: z.array(z.string()),
+        contacts: z.array(
+          z.strictObject({
+            entry: z.string(),
+            turning: z.enum(['forward', 'backward']),
+            shows: z.string(),
+            at: degrees.describe('Ring position, crank degrees.'),
+          }),
+        ),
         result: z.strictObject({ blockedArc: degrees, half: degrees, tdc: degrees }).nullable(),
         problem: problemSchema.nullable(),
         proves: z.boolean().nullable(),
@@ -120,7 +127,14 @@ export const reportSchema = z.strictObject({
           centreline: degrees.nullable(),
           zeroProved: z.boolean(),
           problem: problemSchema.nullable(),
-          entries: z.array(z.string()),
+          readings: z.array(
+            z.strictObject({
+              entry: z.string(),
+              flank: z.enum(['opening', 'closing']),
+              shows: z.string(),
+              at: degrees.describe('Ring position, crank degrees.'),
+            }),
+          ),
         }),
       ),
     }),
@@ -195,7 +209,7 @@ export function derive(entries: readonly Entry[]): Report | null {
       passes: zero.passes.map((pass) => ({
         id: pass.id,
         setting: pass.setting,
-        entries: [...pass.entries],
+        contacts: [...pass.contacts],
         result: pass.result && plain(pass.result),
         problem: pass.problem,
         proves: pass.proves,
@@ -221,7 +235,7 @@ export function derive(entries: readonly Entry[]): Report | null {
     },
     trials: trials.map((each) => ({
       ...each,
-      rounds: each.rounds.map((round) => ({ ...round, entries: [...round.entries] })),
+      rounds: each.rounds.map((round) => ({ ...round, readings: [...round.readings] })),
     })),
     verdict,
     problems: findProblems(build, zero, trials),
@@ -236,9 +250,8 @@ const plain = ({ blockedArc, half, tdc }: { blockedArc: number; half: number; td
 });
 
 function findProblems(build: Build, zero: ZeroFinding, trials: readonly TrialFinding[]): Report['problems'] {
-  const groups = [...zero.passes, ...trials.flatMap((trial) => trial.rounds)];
   return [
-    ...groups.flatMap(({ problem, entries }) => (problem ? [{ entries: [...entries], ...problem }] : [])),
+    ...troubledGroups(zero, trials),
     ...[...build.adrift].map(([id, message]) => ({
       entries: [id],
       message,

@@ -145,11 +145,22 @@ export function targetWords(target: ReturnType<typeof targetInForce>['target']):
   }
 }
 
+/** Passes and pairs that cannot be right, with the entries that they consist of. */
+export const troubledGroups = (zero: ZeroFinding, trials: readonly TrialFinding[]) => [
+  ...zero.passes.flatMap(({ problem, contacts }) =>
+    problem ? [{ entries: contacts.map(({ entry }) => entry), ...problem }] : [],
+  ),
+  ...trials
+    .flatMap((trial) => trial.rounds)
+    .flatMap(({ problem, readings }) =>
+      problem ? [{ entries: readings.map(({ entry }) => entry), ...problem }] : [],
+    ),
+];
+
 /** Why an entry is kept but left out: entry id → reason. */
 function asideNotes(build: Build, zero: ZeroFinding, trials: readonly TrialFinding[]): Map<string, string> {
   const notes = new Map(build.adrift);
-  const groups = [...zero.passes, ...trials.flatMap((trial) => trial.rounds)];
-  for (const { problem, entries } of groups)
-    if (problem) for (const id of entries) notes.set(id, `${problem.message} ${problem.remedy}`);
+  for (const { entries, message, remedy } of troubledGroups(zero, trials))
+    for (const id of entries) notes.set(id, `${message} ${remedy}`);
   return notes;
 }

@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { DecideStation } from '@/features/decide/decide-station';
+
+export default function DecideRoute() {
+  return <StationScreen here="decide">{(build) => <DecideStation {...build} />}</StationScreen>;
+}

@@ -1,0 +1,1 @@
+export { EditEngine as default } from '@/features/builds/edit-engine';

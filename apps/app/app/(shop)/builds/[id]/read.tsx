@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { ReadStation } from '@/features/read/read-station';
+
+export default function ReadRoute() {
+  return <StationScreen here="read">{(build) => <ReadStation {...build} />}</StationScreen>;
+}

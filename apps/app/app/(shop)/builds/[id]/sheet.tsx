@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { SheetScreen } from '@/features/sheet/sheet-screen';
+
+export default function SheetRoute() {
+  return <StationScreen here="sheet">{(build) => <SheetScreen {...build} />}</StationScreen>;
+}

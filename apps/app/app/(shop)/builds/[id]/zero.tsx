@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { ZeroStation } from '@/features/zero/zero-station';
+
+export default function ZeroRoute() {
+  return <StationScreen here="zero">{(build) => <ZeroStation {...build} />}</StationScreen>;
+}

@@ -1,0 +1,1 @@
+export { NewBuild as default } from '@/features/builds/new-build';

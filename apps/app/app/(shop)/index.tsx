@@ -1,0 +1,1 @@
+export { BuildList as default } from '@/features/builds/build-list';

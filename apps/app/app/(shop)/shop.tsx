@@ -1,0 +1,1 @@
+export { Shop as default } from '@/features/shop/shop';

@@ -1,0 +1,46 @@
+import '../global.css';
+import { Barlow_500Medium } from '@expo-google-fonts/barlow/500Medium';
+import { Barlow_600SemiBold } from '@expo-google-fonts/barlow/600SemiBold';
+import { BarlowSemiCondensed_400Regular } from '@expo-google-fonts/barlow-semi-condensed/400Regular';
+import { BarlowSemiCondensed_500Medium } from '@expo-google-fonts/barlow-semi-condensed/500Medium';
+import { BarlowSemiCondensed_600SemiBold } from '@expo-google-fonts/barlow-semi-condensed/600SemiBold';
+import { useFonts } from 'expo-font';
+import { Slot } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { Provider } from 'react-redux';
+import { makeStore, useAppSelector } from '@/store/store';
+import { SyncLoop } from '@/sync/sync-loop';
+import { useChosenTheme } from '@/ui/theme';
+
+export default function RootLayout() {
+  const [store] = useState(makeStore);
+  const [fonts] = useFonts({
+    Barlow_500Medium,
+    Barlow_600SemiBold,
+    BarlowSemiCondensed_400Regular,
+    BarlowSemiCondensed_500Medium,
+    BarlowSemiCondensed_600SemiBold,
+  });
+  useEffect(() => {
+    if (!__DEV__ && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
+  }, []);
+  if (!fonts) return null;
+  return (
+    <Provider store={store}>
+      <Awake />
+    </Provider>
+  );
+}
+
+/** Nothing is drawn before this device's memory has been read: a reading typed too early would be overwritten by it. */
+function Awake() {
+  useChosenTheme();
+  const awake = useAppSelector((state) => state.awake);
+  if (!awake) return null;
+  return (
+    <>
+      <SyncLoop />
+      <Slot />
+    </>
+  );
+}

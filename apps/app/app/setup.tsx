@@ -1,0 +1,1 @@
+export { SetUp as default } from '@/features/sign-in/set-up';

@@ -1,0 +1,1 @@
+export { SignIn as default } from '@/features/sign-in/sign-in';

@@ -1,0 +1,94 @@
+import { Link } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { View } from 'react-native';
+import { useStore } from 'react-redux';
+import type { BuildSummary } from '@/store/logbook-slice';
+import { selectBuilds } from '@/store/selectors';
+import { type RootState, type Store, useAppSelector } from '@/store/store';
+import { type FetchOutcome, fetchBuilds } from '@/sync/fetch-builds';
+import { Page } from '@/ui/page';
+import { Words } from '@/ui/words';
+import { placeHref } from './station-line';
+import { SyncSign } from './sync-sign';
+
+/** The shop's builds, the one last worked on first. */
+export function BuildList() {
+  const store = useStore<RootState>() as unknown as Store;
+  const account = useAppSelector((state) => state.session.account);
+  const builds = useAppSelector(selectBuilds);
+  const [news, setNews] = useState<FetchOutcome | 'asking'>('asking');
+  useEffect(() => {
+    void fetchBuilds(store).then(setNews);
+  }, [store]);
+
+  return (
+    <Page
+      title="Builds"
+      aside={
+        <Link href="/shop" className="py-3 font-medium text-[16px] text-brass">
+          {account?.shopName ?? 'The shop'}
+        </Link>
+      }
+    >
+      <View className="flex-row flex-wrap items-center justify-between gap-3">
+        <Link href="/builds/new" testID="new-build" className="bg-brass px-5 py-[15px] font-bold text-[19px] text-onBrass">
+          New build
+        </Link>
+        <SyncSign />
+      </View>
+      {builds.length > 0 ? (
+        <View role="list" className="border-t border-hairline">
+          {builds.map((build) => (
+            <BuildLine key={build.id} build={build} />
+          ))}
+        </View>
+      ) : news === 'asking' ? (
+        <Words look="soft">Fetching the builds.</Words>
+      ) : news === 'fresh' ? (
+        <Words>
+          No build yet. Put the degree wheel on an engine, press “New build”, and say what it is; Zero comes first.
+        </Words>
+      ) : (
+        <Words>
+          The server cannot be reached just now, and no builds are kept on this device. You can begin a new one all the
+          same: it is sent when the server is back.
+        </Words>
+      )}
+    </Page>
+  );
+}
+
+/** Where a press leads: on to the first thing that is due. */
+const nextPlace = ({ zeroState, verdictKind }: BuildSummary) =>
+  verdictKind !== 'waiting' ? 'decide' : zeroState === 'proved' ? 'read' : 'zero';
+
+const ZERO_WORDS: Readonly<Record<string, string>> = {
+  none: 'TDC not looked for yet.',
+  open: 'Looking for TDC.',
+  found: 'TDC found; the wheel is to be set.',
+  set: 'Wheel set; to be proved.',
+  proved: 'TDC proved; the cam is to be measured.',
+  failed: 'The proof of TDC failed.',
+};
+
+function BuildLine({ build }: { readonly build: BuildSummary }) {
+  const status = build.verdictKind === 'waiting' ? (ZERO_WORDS[build.zeroState] ?? build.headline) : build.headline;
+  return (
+    <View role="listitem" className="border-b border-hairline">
+      <Link href={placeHref(build.id, nextPlace(build))} testID="build" className="w-full">
+        <View className="min-h-[68px] w-full flex-row items-center gap-3 py-2">
+          <View className="shrink grow">
+            <Words look="heading">{build.name}</Words>
+            <Words look="soft">{status}</Words>
+          </View>
+          <Words look="soft" className="shrink-0">
+            {shortDate(build.updatedAt)}
+          </Words>
+        </View>
+      </Link>
+    </View>
+  );
+}
+
+const shortDate = (iso: string): string =>
+  iso === '' ? '' : new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' }).format(new Date(iso));

@@ -1,0 +1,112 @@
+import { Controller, type UseFormReturn } from 'react-hook-form';
+import { View } from 'react-native';
+import { RINGS, readingAt } from '@yosoku/core/crank/wheel';
+import { wheelDegrees } from '@yosoku/core/units/degrees';
+import { DegreeWheel } from '@/pictures/degree-wheel';
+import { Choice } from '@/ui/choice';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+import { type EngineForm, echoLength, engineProblems, ringOf } from './engine-form';
+
+const ROTATIONS = [
+  { value: 'clockwise', label: 'Clockwise' },
+  { value: 'counter-clockwise', label: 'Counter-clockwise' },
+] as const;
+const UNITS = [
+  { value: 'in', label: 'Inches' },
+  { value: 'mm', label: 'Millimetres' },
+] as const;
+const SENSES = [
+  { value: 'rising', label: 'The numbers rise' },
+  { value: 'falling', label: 'The numbers fall' },
+] as const;
+const RING_OPTIONS = (['0-180', '0-360', '0-90'] as const).map((value) => ({ value, label: RINGS[value].label }));
+
+/** What engine stands there and how its wheel is numbered. The wheel is drawn as it is described. */
+export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm> }) {
+  const { control, watch } = form;
+  const values = watch();
+  const problems = engineProblems(values);
+  const ring = ringOf(values);
+  const rotation = values.rotation === 'counter-clockwise' ? 'counter-clockwise' : 'clockwise';
+  const shown = readingAt(ring, 20);
+
+  const text = (name: keyof EngineForm, label: string, extra: { hint?: string; echo?: string | undefined; figures?: boolean } = {}) => (
+    <Controller
+      control={control}
+      name={name}
+      rules={{ validate: (value) => engineProblems({ ...form.getValues(), [name]: value })[name] ?? true }}
+      render={({ field, fieldState }) => (
+        <TextField
+          testID={`engine-${name}`}
+          label={label}
+          value={field.value}
+          onChange={field.onChange}
+          onBlur={field.onBlur}
+          inputMode={extra.figures ? 'decimal' : 'text'}
+          error={fieldState.error ? problems[name] : undefined}
+          echo={problems[name] ? undefined : extra.echo}
+          hint={extra.hint}
+        />
+      )}
+    />
+  );
+  function choice<T extends string>(
+    name: keyof EngineForm,
+    label: string,
+    options: readonly { readonly value: T; readonly label: string }[],
+    hint?: string,
+  ) {
+    return (
+      <Controller
+        control={control}
+        name={name}
+        render={({ field }) => (
+          <Choice
+            testID={`engine-${name}`}
+            label={label}
+            options={options}
+            value={options.find((each) => each.value === field.value)?.value}
+            onChange={field.onChange}
+            {...(hint ? { hint } : {})}
+          />
+        )}
+      />
+    );
+  }
+
+  return (
+    <View className="gap-5">
+      {text('name', 'What is it', { hint: 'A name that you will know it by, like “Kestrel Point six”.' })}
+      {text('cylinders', 'Cylinders', { figures: true })}
+      {values.cylinders.trim() === '1' ? null : text('firingOrder', 'Firing order', { hint: 'Like 1-3-4-2.' })}
+      {choice('rotation', 'Which way it runs, seen from the wheel', ROTATIONS, 'An engine seen from its flywheel end turns the other way.')}
+      {choice('ring', 'The degree wheel is numbered', RING_OPTIONS)}
+      {ring.ring === '0-360'
+        ? choice('sense', 'Turning it the way it runs, under the pointer', SENSES)
+        : null}
+      <View className="flex-row items-center gap-4">
+        <DegreeWheel
+          ring={ring}
+          rotation={rotation}
+          position={20}
+          size={168}
+          turn="forward"
+          figure={wheelDegrees(shown.shows)}
+          word=""
+          description={`The wheel as described, 20° past TDC: ${wheelDegrees(shown.shows)} under the pointer.`}
+        />
+        <Words look="soft" className="shrink">
+          Your wheel, 20° past TDC. If it does not look like this, change the numbering or the direction above.
+        </Words>
+      </View>
+      {choice('units', 'Indicator and card are in', UNITS)}
+      <View className="flex-row gap-4">
+        <View className="grow basis-0">{text('stroke', 'Stroke, if known', { figures: true, echo: echoLength(values.stroke, values) })}</View>
+        <View className="grow basis-0">
+          {text('rod', 'Rod, if known', { figures: true, echo: echoLength(values.rod, values), hint: 'Centre to centre.' })}
+        </View>
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,82 @@
+import { Link } from 'expo-router';
+import type { ReactNode } from 'react';
+import { ScrollView, View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { SheetView } from '@/features/sheet/sheet-view';
+import { useWide } from '@/ui/layout';
+import { Words } from '@/ui/words';
+import { type Place, StationLine, StationRail } from './station-line';
+import { SyncSign } from './sync-sign';
+import type { Write } from './use-logbook';
+
+interface StationFrameProps {
+  readonly report: Report;
+  readonly write: Write;
+  readonly here: Place;
+  readonly children: ReactNode;
+}
+
+/** Where a station stands: on a phone under the line of stations, on a wide screen between the stations and the sheet. */
+export function StationFrame({ report, write, here, children }: StationFrameProps) {
+  const wide = useWide();
+  const { build, stations, trials } = report;
+  const where = `cyl 1 · trial ${trials.length || 1}`;
+  const voidEntry = (entry: string): void => void write('entry.voided', { voids: entry });
+
+  if (!wide)
+    return (
+      <View className="flex-1 bg-ground">
+        <View role="banner" className="flex-row items-center justify-between gap-3 px-4">
+          <Link href="/" aria-label={`Builds; this is ${build.name}`} className="min-h-[44px] shrink py-[10px]">
+            <Words look="label" numberOfLines={1}>{`‹ ${build.name}`}</Words>
+          </Link>
+          <View className="shrink-0 items-end">
+            <Words look="soft">{where}</Words>
+          </View>
+        </View>
+        <StationLine buildId={build.id} stations={stations} here={here} />
+        <ScrollView role="main" className="flex-1" contentContainerStyle={{ flexGrow: 1 }}>
+          {children}
+        </ScrollView>
+        <View role="contentinfo" className="items-end px-4 py-[2px]">
+          <SyncSign />
+        </View>
+      </View>
+    );
+
+  return (
+    <View className="flex-1 flex-row bg-ground">
+      <View className="w-[196px] border-r border-hairline pt-6">
+        <Link href="/" className="px-5 pb-5 font-bold text-[26px] text-ink">
+          Yosoku
+        </Link>
+        <StationRail buildId={build.id} stations={stations} here={here} />
+      </View>
+      <ScrollView role="main" className="flex-1" contentContainerStyle={{ flexGrow: 1, padding: 26, paddingTop: 22 }}>
+        <View className="flex-row justify-between gap-4 pb-2">
+          <View className="shrink">
+            <Words look="heading" numberOfLines={2}>
+              {build.name}
+            </Words>
+            <Words look="soft">{where}</Words>
+          </View>
+          <Link href={`/builds/${build.id}/engine`} className="shrink-0 py-2 font-medium text-[16px] text-brass">
+            The engine
+          </Link>
+        </View>
+        {children}
+      </ScrollView>
+      <View role="complementary" aria-label="Sheet" className="w-[348px] border-l border-hairline">
+        <View className="flex-row items-baseline justify-between gap-3 px-5 pt-6">
+          <Words look="heading" level={2}>
+            Sheet
+          </Words>
+          <SyncSign />
+        </View>
+        <ScrollView className="flex-1" tabIndex={0} contentContainerStyle={{ padding: 20 }}>
+          <SheetView report={report} onVoid={voidEntry} />
+        </ScrollView>
+      </View>
+    </View>
+  );
+}

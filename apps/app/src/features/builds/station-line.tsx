@@ -1,0 +1,106 @@
+import Check from 'lucide-react-native/icons/check';
+import ClipboardList from 'lucide-react-native/icons/clipboard-list';
+import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
+import { Link, type Href } from 'expo-router';
+import { View } from 'react-native';
+import Svg, { Path } from 'react-native-svg';
+import type { Report, Station } from '@yosoku/core/logbook/report';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+
+export type Place = Station | 'sheet';
+
+const NAMES: Readonly<Record<Place, string>> = {
+  zero: 'Zero',
+  card: 'Card',
+  read: 'Read',
+  decide: 'Decide',
+  sheet: 'Sheet',
+};
+const STATE_WORDS = { due: 'due', begun: 'begun', done: 'done', void: 'to be done again' } as const;
+
+export const placeHref = (buildId: string, place: Place): Href => `/builds/${buildId}/${place}`;
+
+function StateSign({ state }: { readonly state: Report['stations'][number]['state'] | null }) {
+  const theme = useTheme();
+  if (state === 'done') return <Check size={15} color={theme.intake} strokeWidth={3} />;
+  if (state === 'void') return <TriangleAlert size={15} color={theme.warning} />;
+  return null;
+}
+
+interface StationLineProps {
+  readonly buildId: string;
+  readonly stations: Report['stations'];
+  readonly here: Place;
+}
+
+const linkLabel = (place: Place, state: Report['stations'][number]['state'] | null): string =>
+  state ? `${NAMES[place]}, ${STATE_WORDS[state]}` : NAMES[place];
+
+/** The stations across the top of a phone, over a rule with a mark under the one at hand. */
+export function StationLine({ buildId, stations, here }: StationLineProps) {
+  const theme = useTheme();
+  const places: { place: Place; state: Report['stations'][number]['state'] | null }[] = [
+    ...stations.map(({ station, state }) => ({ place: station, state })),
+    { place: 'sheet', state: null },
+  ];
+  return (
+    <View role="navigation" aria-label="Stations" className="flex-row border-b border-hairline">
+      {places.map(({ place, state }) => (
+        <Link
+          key={place}
+          href={placeHref(buildId, place)}
+          replace
+          aria-label={linkLabel(place, state)}
+          aria-current={place === here ? 'page' : undefined}
+          className="min-h-[46px] grow basis-0"
+        >
+          <View className="w-full items-center pt-2">
+            <View className="h-[26px] flex-row items-center gap-1">
+              {place === 'sheet' ? <ClipboardList size={16} color={place === here ? theme.brass : theme.soft} /> : null}
+              <Words look="label" className={place === here ? 'text-brass' : state === 'due' ? 'text-soft' : ''}>
+                {NAMES[place]}
+              </Words>
+              <StateSign state={state} />
+            </View>
+            <Svg width="14" height="10" viewBox="0 0 14 10">
+              {place === here ? (
+                <Path d="M7 0 L14 10 L0 10 Z" fill={theme.brass} />
+              ) : (
+                <Path d="M7 4 V10" stroke={theme.line} strokeWidth="1.5" />
+              )}
+            </Svg>
+          </View>
+        </Link>
+      ))}
+    </View>
+  );
+}
+
+/** The same down the left of a wide screen, where the sheet is always in sight. */
+export function StationRail({ buildId, stations, here }: StationLineProps) {
+  return (
+    <View role="navigation" aria-label="Stations">
+      {stations.map(({ station, state }) => (
+        <Link
+          key={station}
+          href={placeHref(buildId, station)}
+          replace
+          aria-label={linkLabel(station, state)}
+          aria-current={station === here ? 'page' : undefined}
+        >
+          <View
+            className={`min-h-[50px] w-full flex-row items-center gap-3 border-l-4 px-5 ${station === here ? 'border-brass bg-raised' : 'border-transparent'}`}
+          >
+            <View className="w-[16px]">
+              <StateSign state={state} />
+            </View>
+            <Words look="sentence" className={station === here ? 'text-brass' : state === 'due' ? 'text-soft' : ''}>
+              {NAMES[station]}
+            </Words>
+          </View>
+        </Link>
+      ))}
+    </View>
+  );
+}

@@ -1,0 +1,37 @@
+import { Link } from 'expo-router';
+import { Pressable } from 'react-native';
+import { triedAgain } from '@/store/outbox-slice';
+import { selectOwnWaiting } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Words } from '@/ui/words';
+
+/** A quiet sign: is everything kept by the server, and if not, why. */
+export function SyncSign() {
+  const dispatch = useAppDispatch();
+  const waiting = useAppSelector(selectOwnWaiting);
+  const lapsed = useAppSelector((state) => state.session.lapsed);
+  const reachable = useAppSelector((state) => state.outbox.reachable);
+  const refused = waiting.filter((each) => each.refused !== undefined);
+  const count = waiting.length - refused.length;
+  const kept = count === 0 ? 'all kept' : `${count} waiting`;
+
+  if (lapsed)
+    return (
+      <Link href="/sign-in" testID="sync-sign" className="font-medium text-[15px] text-brass">
+        {kept === 'all kept' ? 'Sign in again' : `${kept} · sign in again`}
+      </Link>
+    );
+  if (refused.length > 0)
+    return (
+      <Pressable role="button" onPress={() => dispatch(triedAgain())} className="min-h-[24px] shrink">
+        <Words look="soft" testID="sync-sign" className="text-danger">
+          {`${refused.length} refused: ${refused[0]?.refused ?? ''} Try again`}
+        </Words>
+      </Pressable>
+    );
+  return (
+    <Words look="soft" testID="sync-sign" role="status">
+      {reachable ? kept : `${kept} · working offline`}
+    </Words>
+  );
+}

@@ -1,0 +1,51 @@
+import { useCallback } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import type { BodyOf, Entry, EntryKind } from '@yosoku/core/logbook/entry';
+import type { Report } from '@yosoku/core/logbook/report';
+import { recorded } from '@/store/outbox-slice';
+import { selectEntries, selectReport } from '@/store/selectors';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+
+/** Writes facts into a build's logbook. They show at once and are sent when the server can be reached. */
+export type Write = <K extends EntryKind>(kind: K, body: BodyOf<K>) => string;
+
+export const newId = (): string => uuidv7();
+
+/** Writes into any build's logbook in the name of whoever is signed in. */
+export function useWriteTo(buildId: string): Write {
+  const dispatch = useAppDispatch();
+  const account = useAppSelector((state) => state.session.account);
+  return useCallback(
+    (kind, body) => {
+      if (!account) throw new Error('Nobody is signed in.');
+      const id = newId();
+      const takenAt = new Date().toISOString();
+      const entry = { id, buildId, kind, body, takenAt, builderId: account.builderId } as Entry;
+      dispatch(recorded([{ shopId: account.shopId, entry }]));
+      return id;
+    },
+    [account, buildId, dispatch],
+  );
+}
+
+/** The last entry that can be undone: the newest one that still counts and is part of the measuring. */
+function lastUndoable(entries: readonly Entry[]): Entry | undefined {
+  const voided = new Set(entries.flatMap((entry) => (entry.kind === 'entry.voided' ? entry.body.voids : [])));
+  const undoable: readonly EntryKind[] = ['zero.contact', 'zero.set', 'reading.taken', 'trial.begun'];
+  return entries.findLast(
+    (entry, at) => at > 1 && undoable.includes(entry.kind) && !voided.has(entry.id),
+  );
+}
+
+/** A build's logbook on this device: what follows from it, how to write into it, how to take the last thing back. */
+export function useLogbook(buildId: string): {
+  readonly report: Report | null;
+  readonly write: Write;
+  readonly undo: (() => void) | null;
+} {
+  const report = useAppSelector((state) => selectReport(state, buildId));
+  const entries = useAppSelector((state) => selectEntries(state, buildId));
+  const write = useWriteTo(buildId);
+  const last = lastUndoable(entries);
+  return { report, write, undo: last ? () => void write('entry.voided', { voids: last.id }) : null };
+}

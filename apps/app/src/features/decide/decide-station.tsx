@@ -1,0 +1,144 @@
+import { Link, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { decimal } from '@yosoku/core/units/decimal';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { formatLength } from '@yosoku/core/units/length';
+import { placeHref } from '@/features/builds/station-line';
+import type { StationProps } from '@/features/builds/station-screen';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { Balance } from '@/pictures/balance';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { useWide } from '@/ui/layout';
+import { Notice } from '@/ui/notice';
+import { Words } from '@/ui/words';
+import { NextTrial } from './next-trial';
+
+/** Decide: how far and which way, in one sentence, with what it rests on. */
+export function DecideStation({ report, write, undo }: StationProps) {
+  const { verdict, target, trials, build } = report;
+  const wide = useWide();
+  const width = useStationWidth();
+  const router = useRouter();
+  const [why, setWhy] = useState(false);
+  const [moving, setMoving] = useState(false);
+  const trial = trials.at(-1);
+  const lacking = report.stations.find(({ station, state }) => station !== 'decide' && state !== 'done')?.station;
+  const goOn = (): void => {
+    if (verdict.kind === 'move' || verdict.kind === 'leave') setMoving(true);
+    else router.replace(placeHref(build.id, lacking ?? 'read'));
+  };
+  useShortcuts({ Enter: goOn, n: goOn, u: () => undo?.(), w: () => setWhy(!why) });
+
+  return (
+    <View className="flex-1">
+      <View className="gap-3 px-4 pb-4 pt-4">
+        <Words look="title" level={1} testID="verdict" className={wide ? 'text-[36px] leading-[42px]' : 'text-[32px] leading-[37px]'}>
+          {verdict.headline}
+        </Words>
+        <Words look="sentence" testID="action">
+          {verdict.action}
+        </Words>
+        {report.card.remark ? <Notice kind="warning" message={report.card.remark} /> : null}
+        {verdict.kind === 'move' ? (
+          <Words look="soft">
+            Turn the engine over by hand, two full turns, after any move; stop at any resistance. A move changes the
+            clearance between valves and pistons: check it before the engine runs, as the engine maker’s manual says.
+          </Words>
+        ) : null}
+      </View>
+      {verdict.delta !== null && target.intakeCentreline !== null ? (
+        <View className="items-center">
+          <Balance
+            delta={verdict.delta}
+            limit={target.limit}
+            pairs={pairsOf(trial, target.intakeCentreline)}
+            width={Math.min(width - 24, 640)}
+            description={`Beam scale. ${verdict.headline} Limit ${decimal(target.limit, 1)}° either way.`}
+          />
+        </View>
+      ) : null}
+      <View className="px-4">
+        {trial ? <Evidence trial={trial} report={report} /> : null}
+        <View className="flex-row flex-wrap items-center justify-between gap-x-4 py-1">
+          <QuietButton label={why ? 'Hide why' : 'Why?'} testID="why" onPress={() => setWhy(!why)} />
+          {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
+        </View>
+        {why ? (
+          <Words look="soft" testID="why-text" className="pb-4">
+            {verdict.why}
+          </Words>
+        ) : null}
+        {trials.length > 1 ? <History trials={trials.slice(0, -1)} /> : null}
+      </View>
+      <View className="grow" />
+      {moving ? (
+        <NextTrial report={report} write={write} onDone={() => setMoving(false)} />
+      ) : verdict.kind === 'move' ? (
+        <PrimaryButton testID="moved" label="I have moved the cam" onPress={() => setMoving(true)} />
+      ) : verdict.kind === 'leave' ? (
+        <View className="items-start px-4 pb-4">
+          <QuietButton label="The cam was moved after all" onPress={() => setMoving(true)} />
+          <Link href={placeHref(build.id, 'sheet')} className="py-3 font-medium text-[17px] text-brass">
+            The sheet, and the file to keep
+          </Link>
+        </View>
+      ) : (
+        <PrimaryButton testID="next" label={lacking ? `Go to ${STATION_NAMES[lacking]}` : 'Measure again'} onPress={goOn} />
+      )}
+    </View>
+  );
+}
+
+const STATION_NAMES = { zero: 'Zero', card: 'Card', read: 'Read', decide: 'Decide' } as const;
+
+type Trial = Report['trials'][number];
+
+const pairsOf = (trial: Trial | undefined, target: number): number[] =>
+  (trial?.rounds ?? []).flatMap(({ centreline }) => (centreline === null ? [] : [target - centreline]));
+
+function Evidence({ trial, report }: { readonly trial: Trial; readonly report: Report }) {
+  const target = report.target.intakeCentreline;
+  return (
+    <View>
+      {trial.rounds.map((round, at) => (
+        <View key={round.id} className="min-h-[44px] flex-row items-center gap-3 border-b border-hairline">
+          <View className="h-[12px] w-[12px] rounded-full bg-intake" aria-hidden />
+          <Words className="shrink grow">
+            {`Intake centreline${trial.rounds.length > 1 ? `, pair ${at + 1}` : ''}${round.drop === null ? '' : ` at ${formatLength(round.drop, report.build.units)}`}`}
+          </Words>
+          <Words look="figure">{round.centreline === null ? 'left out' : computedDegrees(round.centreline, 2)}</Words>
+          <Words look="figure" className="w-[96px] text-right text-soft">
+            {round.centreline === null || target === null ? '' : offWords(target - round.centreline)}
+          </Words>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+function offWords(delta: number): string {
+  const size = decimal(Math.abs(delta), 1);
+  if (size === '0.0') return 'on it';
+  return `${size}° ${delta < 0 ? 'late' : 'early'}`;
+}
+
+function History({ trials }: { readonly trials: readonly Trial[] }) {
+  return (
+    <View className="pb-4">
+      <Words look="heading" level={2}>
+        Before
+      </Words>
+      {trials.map((trial) => (
+        <View key={trial.id} className="flex-row gap-3 border-b border-hairline py-2">
+          <Words look="soft">{`Trial ${trial.number}`}</Words>
+          <Words look="soft" className="shrink grow">
+            {trial.verdict?.headline ?? 'Not measured.'}
+          </Words>
+        </View>
+      ))}
+    </View>
+  );
+}

@@ -1,0 +1,40 @@
+import Delete from 'lucide-react-native/icons/delete';
+import { Pressable, Text, View } from 'react-native';
+import { useTheme } from '@/ui/theme';
+import type { PadKey } from './reading-draft';
+
+const ROWS: readonly (readonly PadKey[])[] = [
+  ['7', '8', '9', '¼'],
+  ['4', '5', '6', '½'],
+  ['1', '2', '3', '¾'],
+  ['.', '0', 'back'],
+];
+
+/** Big keys for a greasy thumb. */
+export function Keypad({ onKey }: { readonly onKey: (key: PadKey) => void }) {
+  const { ink } = useTheme();
+  return (
+    <View role="group" aria-label="Keypad" className="border-t border-hairline">
+      {ROWS.map((row) => (
+        <View key={row.join()} className="flex-row">
+          {row.map((key) => (
+            <Pressable
+              key={key}
+              role="button"
+              aria-label={key === 'back' ? 'Delete' : key}
+              testID={`key-${key}`}
+              onPress={() => onKey(key)}
+              className={`h-[52px] items-center justify-center border-b border-r border-hairline active:bg-raised ${key === 'back' ? 'basis-2/4' : 'basis-1/4'}`}
+            >
+              {key === 'back' ? (
+                <Delete size={26} color={ink} />
+              ) : (
+                <Text className="font-figures text-[25px] text-ink">{key}</Text>
+              )}
+            </Pressable>
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}

@@ -1,0 +1,70 @@
+import Undo2 from 'lucide-react-native/icons/undo-2';
+import { Pressable, View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+
+type Row = Report['sheet'][number]['rows'][number];
+
+interface SheetViewProps {
+  readonly report: Report;
+  /** Takes an entry out of the calculations; null where the sheet is only read. */
+  readonly onVoid: ((entry: string) => void) | null;
+}
+
+/** The running record, as on the clipboard: what was written down, struck through where it was undone, and what follows. */
+export function SheetView({ report, onVoid }: SheetViewProps) {
+  if (report.sheet.length === 0)
+    return <Words look="soft">Nothing written down yet. Begin at Zero: the first reading will stand here.</Words>;
+  return (
+    <View testID="sheet" className="gap-5">
+      {report.sheet.map((section) => (
+        <View key={section.title}>
+          <Words look="heading" level={2} className="pb-1">
+            {section.title}
+          </Words>
+          {section.rows.map((row, at) => (
+            <SheetLine key={row.entry ?? at} row={row} onVoid={onVoid} />
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const LOOK: Readonly<Record<Row['standing'], string>> = {
+  counts: '',
+  voided: 'line-through text-soft',
+  aside: 'text-soft',
+  result: 'text-brass',
+  card: 'text-soft',
+};
+
+function SheetLine({ row, onVoid }: { readonly row: Row; readonly onVoid: ((entry: string) => void) | null }) {
+  const { soft } = useTheme();
+  const { entry } = row;
+  const canVoid = onVoid && entry !== null && row.standing !== 'voided';
+  return (
+    <View className="min-h-[38px] justify-center border-b border-hairline py-1">
+      <View className="flex-row items-center gap-2">
+        <Words look={row.standing === 'result' ? 'label' : 'body'} className={`shrink grow ${LOOK[row.standing]}`}>
+          {row.label}
+        </Words>
+        <Words look="figure" className={LOOK[row.standing]}>
+          {row.value}
+        </Words>
+        {canVoid ? (
+          <Pressable
+            role="button"
+            aria-label={`Undo ${row.label} ${row.value}`}
+            onPress={() => onVoid(entry)}
+            className="h-[44px] w-[44px] items-center justify-center active:bg-raised"
+          >
+            <Undo2 size={17} color={soft} />
+          </Pressable>
+        ) : null}
+      </View>
+      {row.note ? <Words look="soft">{row.standing === 'aside' ? `Left out. ${row.note}` : row.note}</Words> : null}
+    </View>
+  );
+}

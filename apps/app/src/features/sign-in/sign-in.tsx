@@ -1,0 +1,68 @@
+import { Redirect, useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { View } from 'react-native';
+import { useAppSelector } from '@/store/store';
+import { api, ask } from '@/sync/api';
+import { PrimaryButton } from '@/ui/buttons';
+import { Notice } from '@/ui/notice';
+import { Page } from '@/ui/page';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+import { useSignIn } from './use-sign-in';
+
+/** Sign-in. On a server without a shop it leads to setting one up. */
+export function SignIn() {
+  const router = useRouter();
+  const { account, lapsed } = useAppSelector((state) => state.session);
+  const [signInName, setSignInName] = useState('');
+  const [password, setPassword] = useState('');
+  const [setupNeeded, setSetupNeeded] = useState(false);
+  const { busy, trouble, open } = useSignIn();
+  useEffect(() => {
+    ask(api.setup.$get())
+      .then(({ needed }) => setSetupNeeded(needed))
+      .catch(() => setSetupNeeded(false));
+  }, []);
+  if (setupNeeded) return <Redirect href="/setup" />;
+  if (account && !lapsed) return <Redirect href="/" />;
+
+  const submit = async (): Promise<void> => {
+    if (await open(() => ask(api.session.$post({ json: { signInName, password } })))) router.replace('/');
+  };
+  return (
+    <Page title="Yosoku">
+      <Words>True TDC, the cam against its card, and which way to move it.</Words>
+      {lapsed ? (
+        <Notice
+          kind="warning"
+          message="Your sign-in has run out."
+          remedy="Nothing is lost: what waits on this device is sent when you have signed in again."
+        />
+      ) : null}
+      <View className="gap-4">
+        <TextField
+          testID="sign-in-name"
+          label="Sign-in name"
+          value={signInName}
+          onChange={setSignInName}
+          autoComplete="username"
+          error={trouble?.fields.signInName}
+        />
+        <TextField
+          testID="password"
+          label="Password"
+          value={password}
+          onChange={setPassword}
+          secureTextEntry
+          autoComplete="current-password"
+          onSubmitEditing={() => void submit()}
+          error={trouble?.fields.password}
+        />
+        {trouble && Object.keys(trouble.fields).length === 0 ? (
+          <Notice kind="danger" testID="sign-in-trouble" message={trouble.message} />
+        ) : null}
+      </View>
+      <PrimaryButton testID="sign-in" label={busy ? 'Signing in' : 'Sign in'} disabled={busy} onPress={() => void submit()} />
+    </Page>
+  );
+}

@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import type { Write } from '@/features/builds/use-logbook';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { Words } from '@/ui/words';
+
+interface SetTheWheelProps {
+  readonly zero: Report['zero'];
+  readonly after: string | null;
+  readonly write: Write;
+  readonly undo: (() => void) | null;
+}
+
+const PARTS = [
+  { value: 'wheel', label: 'I moved the wheel' },
+  { value: 'pointer', label: 'I moved the pointer' },
+] as const;
+
+/** The correction, every way of making it, and the word that it is made. */
+export function SetTheWheel({ zero, after, write, undo }: SetTheWheelProps) {
+  const [moved, setMoved] = useState<'wheel' | 'pointer'>('wheel');
+  const ways = zero.correction?.ways ?? [];
+  const right = ways.length === 0;
+  const done = (): void => {
+    if (zero.id) write('zero.set', { zero: zero.id, after, moved: right ? 'nothing' : moved });
+  };
+  useShortcuts({ Enter: done, n: done, u: () => undo?.() });
+  return (
+    <View>
+      <View className="gap-2 px-4 pb-3">
+        <Words look="label">{zero.correction?.finding ?? ''}</Words>
+        {ways.slice(1).map((way) => (
+          <Words key={way.part}>{way.text}</Words>
+        ))}
+        {right ? null : <Choice label="What was moved" hideLabel options={PARTS} value={moved} onChange={setMoved} />}
+        {undo ? (
+          <View className="items-end">
+            <QuietButton label="Undo" testID="undo" onPress={undo} />
+          </View>
+        ) : null}
+      </View>
+      <PrimaryButton
+        testID="wheel-set"
+        label={right ? 'Leave it, and prove it' : 'It is set: now prove it'}
+        onPress={done}
+      />
+    </View>
+  );
+}
