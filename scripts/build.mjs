@@ -6,7 +6,14 @@ import { ROOT, STATE, ensurePackages, ensureState, run, say } from './setup.mjs'
 
 /** Builds the web app and the server when their sources have changed since they were built last. */
 
-const SOURCES = ['apps/app', 'apps/server', 'packages/core', 'package-lock.json', 'scripts/build.mjs', 'scripts/after-export.mjs'];
+const SOURCES = [
+  'apps/app',
+  'apps/server',
+  'packages/core',
+  'package-lock.json',
+  'scripts/build.mjs',
+  'scripts/after-export.mjs',
+];
 const SKIP = new Set(['node_modules', 'dist', '.expo', 'coverage']);
 export const WEB_DIR = path.join(ROOT, 'apps/app/dist');
 export const SERVER_FILE = path.join(ROOT, 'apps/server/dist/server.mjs');

@@ -34,7 +34,9 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => v
 const name = demo ? 'yosoku_demo' : 'yosoku';
 if (own) {
   say('starting the database');
-  database = await startDatabase(path.join(STATE, 'db'), ['yosoku', 'yosoku_demo']).catch((error) => fail(error.message));
+  database = await startDatabase(path.join(STATE, 'db'), ['yosoku', 'yosoku_demo']).catch((error) =>
+    fail(error.message),
+  );
 }
 const DATABASE_URL = process.env.DATABASE_URL ?? database.urls[name];
 server = startServer({ DATABASE_URL, DEMO: demo ? '1' : '0' }, (line) => console.log(line));

@@ -7,10 +7,14 @@ import { BarlowSemiCondensed_600SemiBold } from '@expo-google-fonts/barlow-semi-
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useEffect, useState } from 'react';
+import { config } from 'zod';
 import { Provider } from 'react-redux';
 import { makeStore, useAppSelector } from '@/store/store';
 import { SyncLoop } from '@/sync/sync-loop';
 import { useChosenTheme } from '@/ui/theme';
+
+// The page forbids code made at run time; without this zod would try it and be refused.
+config({ jitless: true });
 
 export default function RootLayout() {
   const [store] = useState(makeStore);

@@ -50,7 +50,11 @@ export function createApi({ db, pool, name }: OpenDatabase) {
     console.error(error);
     return answerProblem(
       c,
-      new Problem(500, 'Trouble in the server', 'The server could not do that just now. Nothing was changed. Try again.'),
+      new Problem(
+        500,
+        'Trouble in the server',
+        'The server could not do that just now. Nothing was changed. Try again.',
+      ),
     );
   });
   return api;

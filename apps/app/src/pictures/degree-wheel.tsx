@@ -73,7 +73,12 @@ export function DegreeWheel(props: DegreeWheelProps) {
             />
           ) : null}
           {tdc !== null && tdc !== undefined ? (
-            <Path d={stroke(80, RIM, onFace(tdc))} stroke={theme.brass} strokeWidth="2.5" strokeDasharray="14 5 3 5" />
+            <Path
+              d={stroke(78, INNER, onFace(tdc))}
+              stroke={theme.brass}
+              strokeWidth="2.5"
+              strokeDasharray="14 5 3 5"
+            />
           ) : null}
           {marks.map((mark) => (
             <Mark key={`${mark.kind} ${mark.at}`} mark={mark} clockwise={onFace(mark.at)} theme={theme} />
@@ -188,14 +193,12 @@ function TurnArrow({ clockwise, theme }: { clockwise: boolean; theme: Palette })
   const [x, y] = polar(186, end);
   return (
     <>
+      <Path d={arc(186, side * 34, side * 36)} fill="none" stroke={theme.brass} strokeWidth="5" strokeLinecap="round" />
       <Path
-        d={arc(186, side * 34, side * 36)}
-        fill="none"
-        stroke={theme.brass}
-        strokeWidth="5"
-        strokeLinecap="round"
+        d="M-11 -2 L11 -2 L0 18 Z"
+        fill={theme.brass}
+        transform={`translate(${x} ${y}) rotate(${end - side * 90})`}
       />
-      <Path d="M-11 -2 L11 -2 L0 18 Z" fill={theme.brass} transform={`translate(${x} ${y}) rotate(${end - side * 90})`} />
     </>
   );
 }

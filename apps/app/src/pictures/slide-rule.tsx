@@ -2,7 +2,7 @@ import type { Rotation } from '@yosoku/core/crank/positive-stop';
 import { type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
 import { useRef, useState } from 'react';
 import { type PointerEvent, View } from 'react-native';
-import Svg, { Line, Text as SvgText } from 'react-native-svg';
+import Svg, { Line, Path, Text as SvgText } from 'react-native-svg';
 import { useTheme } from '@/ui/theme';
 import { runningSign } from './ring-face';
 import { useSwing } from './swing';
@@ -62,7 +62,7 @@ export function SlideRule({ ring, rotation, position, width, onTurn }: SlideRule
               <SvgText
                 key={`t${degree}`}
                 x={x}
-                y="42"
+                y="41"
                 textAnchor="middle"
                 fontFamily="Barlow_600SemiBold"
                 fontSize="18"
@@ -73,7 +73,8 @@ export function SlideRule({ ring, rotation, position, width, onTurn }: SlideRule
             ) : null,
           ];
         })}
-        <Line x1={width / 2} x2={width / 2} y1="0" y2={HEIGHT} stroke={theme.brass} strokeWidth="2.5" />
+        <Line x1={width / 2} x2={width / 2} y1="0" y2="24" stroke={theme.brass} strokeWidth="3" />
+        <Path d={`M${width / 2 - 8} ${HEIGHT} h16 l-8 -8 Z`} fill={theme.brass} />
       </Svg>
     </View>
   );

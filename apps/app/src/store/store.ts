@@ -47,9 +47,7 @@ export function makeStore() {
       defaults({ serializableCheck: false, immutableCheck: false }).prepend(keeper.middleware),
     enhancers: (defaults) =>
       canRemember
-        ? defaults().concat(
-            rememberEnhancer(device, REMEMBERED, { prefix: 'yosoku-', persistThrottle: THROTTLE_MS }),
-          )
+        ? defaults().concat(rememberEnhancer(device, REMEMBERED, { prefix: 'yosoku-', persistThrottle: THROTTLE_MS }))
         : defaults(),
   });
   void readWaiting().then((waiting) => store.dispatch(recovered(waiting)));

@@ -25,4 +25,3 @@ export function useDraftForm<Values extends FieldValues & Record<string, string>
   }, [dispatch, place, watch]);
   return { ...form, done: () => dispatch(draftDone(place)) };
 }
-

@@ -115,17 +115,14 @@ export async function openBuild(db: Db, account: Account, first: Extract<Entry, 
   await checkAuthors(db, account, first.buildId, [first]);
   const now = new Date();
   return db.transaction(async (tx) => {
-    await tx
-      .insert(build)
-      .ignore()
-      .values({
-        id: first.buildId,
-        shopId: account.shopId,
-        seq: 0,
-        name: first.body.name,
-        createdAt: now,
-        updatedAt: now,
-      });
+    await tx.insert(build).ignore().values({
+      id: first.buildId,
+      shopId: account.shopId,
+      seq: 0,
+      name: first.body.name,
+      createdAt: now,
+      updatedAt: now,
+    });
     const [row] = await tx.select().from(build).where(eq(build.id, first.buildId)).for('update');
     if (row?.shopId !== account.shopId) throw new Problem(409, 'Id in use', 'This build’s id is in use already.');
     return place(tx as unknown as Db, account, first.buildId, row.seq, [first]);

@@ -23,11 +23,7 @@ export async function loadDemoShop(db: Db, now: Date): Promise<void> {
     builderId,
     startedAt: new Date(now.getTime() - daysAgo * DAY_MS),
   });
-  for (const entries of [
-    kestrelPointSix(pen(mara, 9)),
-    oldTarnEight(pen(tobin, 2)),
-    alderCreekFour(pen(mara, 1)),
-  ]) {
+  for (const entries of [kestrelPointSix(pen(mara, 9)), oldTarnEight(pen(tobin, 2)), alderCreekFour(pen(mara, 1))]) {
     const [first, ...rest] = entries;
     if (first?.kind !== 'build.described') throw new Error('a demo logbook opens with its description');
     const builderId = first.builderId;

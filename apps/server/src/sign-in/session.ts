@@ -64,9 +64,7 @@ export function makeSessions(db: Db) {
       const token = randomBytes(32).toString('base64url');
       const now = Date.now();
       await db.delete(session).where(lt(session.expiresAt, new Date(now)));
-      await db
-        .insert(session)
-        .values({ tokenHash: sha256(token), builderId, expiresAt: new Date(now + LIFETIME_MS) });
+      await db.insert(session).values({ tokenHash: sha256(token), builderId, expiresAt: new Date(now + LIFETIME_MS) });
       setCookie(c, COOKIE, token, {
         httpOnly: true,
         sameSite: 'Strict',
@@ -89,7 +87,8 @@ export function makeSessions(db: Db) {
     required: (async (c, next) => {
       const token = getCookie(c, COOKIE);
       const account = token ? await find(sha256(token)) : null;
-      if (!account) throw new Problem(401, 'Not signed in', 'Sign in first. What you have typed is kept on this device.');
+      if (!account)
+        throw new Problem(401, 'Not signed in', 'Sign in first. What you have typed is kept on this device.');
       c.set('account', account);
       await next();
     }) satisfies MiddlewareHandler<SignedIn>,

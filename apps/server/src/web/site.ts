@@ -3,8 +3,7 @@ import { Hono } from 'hono';
 import { secureHeaders } from 'hono/secure-headers';
 
 const HASHED = /\/_expo\/static\/|\/assets\/.*\.[0-9a-f]{32}\./;
-const cacheFor = (path: string): string =>
-  HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache';
+const cacheFor = (path: string): string => (HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
 
 /** The built web app. Unknown addresses that a person visits get the app itself, which knows its own routes. */
 export function createSite(folder: string) {

@@ -78,14 +78,12 @@ const NOT_BEGUN: ZeroFinding = {
 };
 
 function findPass(pass: Pass, setting: string | null): PassFinding {
-  const contacts = [...pass.forward, ...pass.backward].map(
-    ({ id, body }): ContactFinding => ({
-      entry: id,
-      turning: body.turning,
-      shows: formatReading(body.wheel),
-      at: ringPosition(body.wheel),
-    }),
-  );
+  const contacts = [...pass.forward, ...pass.backward].map(({ id, body }): ContactFinding => ({
+    entry: id,
+    turning: body.turning,
+    shows: formatReading(body.wheel),
+    at: ringPosition(body.wheel),
+  }));
   const base = { id: pass.id, setting, contacts, result: null, problem: null, proves: null };
   const twice = pass.forward.length > 1 ? 'forward' : pass.backward.length > 1 ? 'back' : null;
   if (twice)
@@ -192,12 +190,8 @@ export function deriveZero(zero: Zero | null, described: Described): ZeroFinding
 }
 
 function provedRemark(result: StopResult, described: Described): string {
-  const sides = `Stop contacts ${computedDegrees(sideDifference(result))} apart between the sides, limit ${wheelDegrees(PROOF_LIMIT)}.`;
-  const kept =
-    sideDifference(result) === 0
-      ? ''
-      : ` At true TDC the pointer reads ${formatReading(readingAt(described.wheel, result.tdc))}; every reading is corrected by that.`;
-  return `${sides}${kept}`;
+  if (sideDifference(result) === 0) return 'The stop contacts read the same on both sides.';
+  return `The sides differ by ${wheelDegrees(sideDifference(result))}, limit ${wheelDegrees(PROOF_LIMIT)}. At true TDC the pointer reads ${formatReading(readingAt(described.wheel, result.tdc))}; every reading is corrected by that.`;
 }
 
 function stopRemark(result: StopResult, { engine, units }: Described): string | null {

@@ -119,7 +119,9 @@ const trialBegun = z
 
 const readingTaken = z
   .strictObject({
-    setting: id.nullable().describe('The zero.set entry that this reading leans on; null when TDC was not found first.'),
+    setting: id
+      .nullable()
+      .describe('The zero.set entry that this reading leans on; null when TDC was not found first.'),
     trial: id,
     round: id.describe('The same id for the readings that belong together.'),
     cylinder: z.int().min(1).max(24),

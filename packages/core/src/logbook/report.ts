@@ -306,7 +306,8 @@ function waitingVerdict(
         ? 'The card gives no intake centreline. Enter it, or set a target of your own.'
         : 'Enter the card, or set a target of your own.',
     );
-  if (troubled) return wait('No verdict yet: a pair of readings does not hold.', `${troubled.message} ${troubled.remedy}`);
+  if (troubled)
+    return wait('No verdict yet: a pair of readings does not hold.', `${troubled.message} ${troubled.remedy}`);
   return wait(
     'No verdict yet: the cam has not been measured.',
     'Read the wheel at the same drop before and after peak.',

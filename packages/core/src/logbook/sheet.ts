@@ -1,6 +1,5 @@
 import { formatReading } from '../crank/wheel';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
-import { decimal } from '../units/decimal';
 import { formatLength } from '../units/length';
 import type { TrialFinding } from './derive-trial';
 import { targetInForce } from './derive-trial';
@@ -88,8 +87,7 @@ export function makeSheet(
         break;
     }
   }
-  if (zero.result && zero.state === 'proved')
-    zeroRows.push(result('TDC proved', `±${decimal(Math.abs(zero.result.tdc), 1)}°`, zero.remark));
+  if (zero.result && zero.state === 'proved') zeroRows.push(result('TDC proved', '', zero.remark));
 
   const sections: SheetSection[] = [{ title: 'Zero', rows: zeroRows }, cardSection(build)];
   const known = new Set(trials.map((trial) => trial.id));
@@ -152,9 +150,7 @@ export const troubledGroups = (zero: ZeroFinding, trials: readonly TrialFinding[
   ),
   ...trials
     .flatMap((trial) => trial.rounds)
-    .flatMap(({ problem, readings }) =>
-      problem ? [{ entries: readings.map(({ entry }) => entry), ...problem }] : [],
-    ),
+    .flatMap(({ problem, readings }) => (problem ? [{ entries: readings.map(({ entry }) => entry), ...problem }] : [])),
 ];
 
 /** Why an entry is kept but left out: entry id → reason. */

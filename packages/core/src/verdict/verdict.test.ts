@@ -22,8 +22,7 @@ describe('intake centreline by equal drop', () => {
         fc.double({ min: 60, max: 150, noNaN: true }),
         fc.double({ min: 10, max: 110, noNaN: true }),
         fc.double({ min: -720, max: 720, noNaN: true }),
-        (icl, half, mount) =>
-          expect(centreline(icl - half + mount, icl + half + mount, mount)).toBeCloseTo(icl, 6),
+        (icl, half, mount) => expect(centreline(icl - half + mount, icl + half + mount, mount)).toBeCloseTo(icl, 6),
       ),
     ));
 

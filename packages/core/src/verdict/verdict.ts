@@ -76,7 +76,12 @@ export function judge({ measured, target, limit, zeroProved }: Evidence): Verdic
       action: 'Measure the centreline again, always coming forward, and undo the pair that does not belong.',
     };
   if (Math.abs(delta) <= limit + ROUNDING)
-    return { ...still, kind: 'leave', headline: sits, action: `That is inside your limit of ±${trim(limit)}°. Leave it.` };
+    return {
+      ...still,
+      kind: 'leave',
+      headline: sits,
+      action: `That is inside your limit of ±${trim(limit)}°. Leave it.`,
+    };
   return {
     ...still,
     kind: 'move',

@@ -31,7 +31,11 @@ export function BuildList() {
       }
     >
       <View className="flex-row flex-wrap items-center justify-between gap-3">
-        <Link href="/builds/new" testID="new-build" className="bg-brass px-5 py-[15px] font-bold text-[19px] text-onBrass">
+        <Link
+          href="/builds/new"
+          testID="new-build"
+          className="bg-brass px-5 py-[15px] font-bold text-[19px] text-onBrass"
+        >
           New build
         </Link>
         <SyncSign />

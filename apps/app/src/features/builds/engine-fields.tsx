@@ -31,7 +31,11 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
   const rotation = values.rotation === 'counter-clockwise' ? 'counter-clockwise' : 'clockwise';
   const shown = readingAt(ring, 20);
 
-  const text = (name: keyof EngineForm, label: string, extra: { hint?: string; echo?: string | undefined; figures?: boolean } = {}) => (
+  const text = (
+    name: keyof EngineForm,
+    label: string,
+    extra: { hint?: string; echo?: string | undefined; figures?: boolean } = {},
+  ) => (
     <Controller
       control={control}
       name={name}
@@ -80,11 +84,14 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
       {text('name', 'What is it', { hint: 'A name that you will know it by, like “Kestrel Point six”.' })}
       {text('cylinders', 'Cylinders', { figures: true })}
       {values.cylinders.trim() === '1' ? null : text('firingOrder', 'Firing order', { hint: 'Like 1-3-4-2.' })}
-      {choice('rotation', 'Which way it runs, seen from the wheel', ROTATIONS, 'An engine seen from its flywheel end turns the other way.')}
+      {choice(
+        'rotation',
+        'Which way it runs, seen from the wheel',
+        ROTATIONS,
+        'An engine seen from its flywheel end turns the other way.',
+      )}
       {choice('ring', 'The degree wheel is numbered', RING_OPTIONS)}
-      {ring.ring === '0-360'
-        ? choice('sense', 'Turning it the way it runs, under the pointer', SENSES)
-        : null}
+      {ring.ring === '0-360' ? choice('sense', 'Turning it the way it runs, under the pointer', SENSES) : null}
       <View className="flex-row items-center gap-4">
         <DegreeWheel
           ring={ring}
@@ -102,9 +109,15 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
       </View>
       {choice('units', 'Indicator and card are in', UNITS)}
       <View className="flex-row gap-4">
-        <View className="grow basis-0">{text('stroke', 'Stroke, if known', { figures: true, echo: echoLength(values.stroke, values) })}</View>
         <View className="grow basis-0">
-          {text('rod', 'Rod, if known', { figures: true, echo: echoLength(values.rod, values), hint: 'Centre to centre.' })}
+          {text('stroke', 'Stroke, if known', { figures: true, echo: echoLength(values.stroke, values) })}
+        </View>
+        <View className="grow basis-0">
+          {text('rod', 'Rod, if known', {
+            figures: true,
+            echo: echoLength(values.rod, values),
+            hint: 'Centre to centre.',
+          })}
         </View>
       </View>
     </View>

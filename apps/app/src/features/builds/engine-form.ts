@@ -63,7 +63,9 @@ export function engineProblems(form: EngineForm): EngineTrouble {
     const order = checkFiringOrder(parseFiringOrder(form.firingOrder), cylinders);
     if (cylinders > 1 && !order.ok)
       trouble.firingOrder =
-        form.firingOrder.trim() === '' ? 'Type the firing order, like 1-3-4-2.' : `${order.problem.message} ${order.problem.remedy}`;
+        form.firingOrder.trim() === ''
+          ? 'Type the firing order, like 1-3-4-2.'
+          : `${order.problem.message} ${order.problem.remedy}`;
   }
   for (const name of ['stroke', 'rod'] as const) {
     const parsed = lengthOf(form[name], form);

@@ -27,19 +27,19 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
     return (
       <View className="flex-1 bg-ground">
         <View role="banner" className="flex-row items-center justify-between gap-3 px-4">
-          <Link href="/" aria-label={`Builds; this is ${build.name}`} className="min-h-[44px] shrink py-[10px]">
+          <Link href="/" aria-label={`‹ ${build.name}: back to the builds`} className="min-h-[44px] shrink py-[10px]">
             <Words look="label" numberOfLines={1}>{`‹ ${build.name}`}</Words>
           </Link>
-          <View className="shrink-0 items-end">
-            <Words look="soft">{where}</Words>
+          <View className="max-w-[55%] shrink-0 items-end">
+            <Words look="soft" className="leading-[17px]">
+              {where}
+            </Words>
+            <SyncSign />
           </View>
         </View>
         <StationLine buildId={build.id} stations={stations} here={here} />
-        <ScrollView role="main" className="flex-1" contentContainerStyle={{ flexGrow: 1 }}>
+        <View role="main" className="flex-1">
           {children}
-        </ScrollView>
-        <View role="contentinfo" className="items-end px-4 py-[2px]">
-          <SyncSign />
         </View>
       </View>
     );
@@ -52,7 +52,7 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
         </Link>
         <StationRail buildId={build.id} stations={stations} here={here} />
       </View>
-      <ScrollView role="main" className="flex-1" contentContainerStyle={{ flexGrow: 1, padding: 26, paddingTop: 22 }}>
+      <View role="main" className="flex-1 px-[26px] pt-[22px]">
         <View className="flex-row justify-between gap-4 pb-2">
           <View className="shrink">
             <Words look="heading" numberOfLines={2}>
@@ -65,7 +65,7 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
           </Link>
         </View>
         {children}
-      </ScrollView>
+      </View>
       <View role="complementary" aria-label="Sheet" className="w-[348px] border-l border-hairline">
         <View className="flex-row items-baseline justify-between gap-3 px-5 pt-6">
           <Words look="heading" level={2}>

@@ -30,7 +30,7 @@ export function SyncSign() {
       </Pressable>
     );
   return (
-    <Words look="soft" testID="sync-sign" role="status">
+    <Words look="soft" testID="sync-sign" role="status" className="leading-[17px]">
       {reachable ? kept : `${kept} · working offline`}
     </Words>
   );

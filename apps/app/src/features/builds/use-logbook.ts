@@ -32,9 +32,7 @@ export function useWriteTo(buildId: string): Write {
 function lastUndoable(entries: readonly Entry[]): Entry | undefined {
   const voided = new Set(entries.flatMap((entry) => (entry.kind === 'entry.voided' ? entry.body.voids : [])));
   const undoable: readonly EntryKind[] = ['zero.contact', 'zero.set', 'reading.taken', 'trial.begun'];
-  return entries.findLast(
-    (entry, at) => at > 1 && undoable.includes(entry.kind) && !voided.has(entry.id),
-  );
+  return entries.findLast((entry, at) => at > 1 && undoable.includes(entry.kind) && !voided.has(entry.id));
 }
 
 /** A build's logbook on this device: what follows from it, how to write into it, how to take the last thing back. */

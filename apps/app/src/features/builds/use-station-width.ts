@@ -5,6 +5,17 @@ const RAIL_AND_SHEET = 196 + 348;
 const PADDING = 52;
 const WIDEST = 760;
 
+/** Header, stations, the reading pad and two lines of sentence, on a phone. */
+const AROUND_THE_WHEEL = 90 + 366 + 84;
+const SMALLEST_WHEEL = 210;
+const WIDE_WHEEL = 400;
+
+/** How large the wheel can be so that the pad and the sentence stay in sight, in pixels. */
+export function useWheelSize(): number {
+  const { width, height } = useWindowDimensions();
+  return useWide() ? WIDE_WHEEL : Math.min(width - 60, 330, Math.max(SMALLEST_WHEEL, height - AROUND_THE_WHEEL));
+}
+
 /** Room for a station's contents, in pixels. */
 export function useStationWidth(): number {
   const { width } = useWindowDimensions();

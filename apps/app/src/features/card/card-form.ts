@@ -52,7 +52,9 @@ function figure(typed: string): number {
 const outside = (typed: string, from: number, to: number, what: string): string | undefined => {
   const value = figure(typed);
   if (Number.isNaN(value)) return `Type ${what} in figures.`;
-  return value < from || value > to ? `${typed.trim()} cannot be ${what}: expected ${from} to ${to} degrees.`.replaceAll('-', '−') : undefined;
+  return value < from || value > to
+    ? `${typed.trim()} cannot be ${what}: expected ${from} to ${to} degrees.`.replaceAll('-', '−')
+    : undefined;
 };
 
 /** What is wrong with each field, in words. Empty fields that may stay empty are not wrong. */

@@ -5,6 +5,7 @@ import { View } from 'react-native';
 import { centrelineRemark, targetCentreline } from '@yosoku/core/cam/card';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import { parseLength } from '@yosoku/core/units/length';
+import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { PrimaryButton } from '@/ui/buttons';
@@ -33,7 +34,8 @@ export function CardStation({ report, write }: StationProps) {
   const lift = parseLength(values.lobeLift, { family: 'lift', unit: build.units });
   const read = readCard(values, build.units);
   const aim = read.ok ? targetCentreline(read.card.intake, read.target.target) : null;
-  const remark = read.ok && read.card.intake.centreline !== undefined ? centrelineRemark(read.card.intake.centreline) : null;
+  const remark =
+    read.ok && read.card.intake.centreline !== undefined ? centrelineRemark(read.card.intake.centreline) : null;
 
   const save = handleSubmit((typed) => {
     const whole = readCard(typed, build.units);
@@ -70,7 +72,7 @@ export function CardStation({ report, write }: StationProps) {
   );
 
   return (
-    <View className="flex-1">
+    <StationBody footer={<PrimaryButton testID="card-save" label="Keep card and target" onPress={() => void save()} />}>
       <View className="max-w-[560px] gap-5 px-4 pb-5 pt-4">
         <Words look="title" level={1}>
           What the card says
@@ -81,7 +83,10 @@ export function CardStation({ report, write }: StationProps) {
         })}
         {remark ? <Notice kind="warning" message={remark} /> : null}
         {field('lobeLift', 'Intake lobe lift', {
-          hint: build.units === 'in' ? 'At the lobe, before the rocker. 330, .330 and 0.330 are the same.' : 'At the lobe, before the rocker, in mm.',
+          hint:
+            build.units === 'in'
+              ? 'At the lobe, before the rocker. 330, .330 and 0.330 are the same.'
+              : 'At the lobe, before the rocker, in mm.',
           echo: values.lobeLift && lift.ok ? lift.understood : undefined,
         })}
         <Words look="title" level={2} className="pt-2">
@@ -101,7 +106,9 @@ export function CardStation({ report, write }: StationProps) {
           )}
         />
         {values.kind === 'ahead-of-card'
-          ? field('advance', 'Degrees ahead of the card', { hint: 'Crank degrees. A minus sign sets it behind the card.' })
+          ? field('advance', 'Degrees ahead of the card', {
+              hint: 'Crank degrees. A minus sign sets it behind the card.',
+            })
           : null}
         {values.kind === 'centreline' ? field('wanted', 'Intake centreline wanted, °ATDC') : null}
         {field('limit', 'Limit, ± crank degrees', {
@@ -116,8 +123,6 @@ export function CardStation({ report, write }: StationProps) {
         ) : null}
         {empty ? <Notice kind="danger" message={empty} testID="card-empty" /> : null}
       </View>
-      <View className="grow" />
-      <PrimaryButton testID="card-save" label="Keep card and target" onPress={() => void save()} />
-    </View>
+    </StationBody>
   );
 }

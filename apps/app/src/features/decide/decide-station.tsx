@@ -1,10 +1,11 @@
-import { Link, useRouter } from 'expo-router';
+import { type Href, Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatLength } from '@yosoku/core/units/length';
+import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { useStationWidth } from '@/features/builds/use-station-width';
@@ -33,9 +34,30 @@ export function DecideStation({ report, write, undo }: StationProps) {
   useShortcuts({ Enter: goOn, n: goOn, u: () => undo?.(), w: () => setWhy(!why) });
 
   return (
-    <View className="flex-1">
+    <StationBody
+      footer={
+        moving ? (
+          <NextTrial report={report} write={write} onDone={() => setMoving(false)} />
+        ) : verdict.kind === 'move' ? (
+          <PrimaryButton testID="moved" label="I have moved the cam" onPress={() => setMoving(true)} />
+        ) : verdict.kind === 'leave' ? (
+          <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={() => setMoving(true)} />
+        ) : (
+          <PrimaryButton
+            testID="next"
+            label={lacking ? `Go to ${STATION_NAMES[lacking]}` : 'Measure again'}
+            onPress={goOn}
+          />
+        )
+      }
+    >
       <View className="gap-3 px-4 pb-4 pt-4">
-        <Words look="title" level={1} testID="verdict" className={wide ? 'text-[36px] leading-[42px]' : 'text-[32px] leading-[37px]'}>
+        <Words
+          look="title"
+          level={1}
+          testID="verdict"
+          className={wide ? 'text-[36px] leading-[42px]' : 'text-[32px] leading-[37px]'}
+        >
           {verdict.headline}
         </Words>
         <Words look="sentence" testID="action">
@@ -73,21 +95,18 @@ export function DecideStation({ report, write, undo }: StationProps) {
         ) : null}
         {trials.length > 1 ? <History trials={trials.slice(0, -1)} /> : null}
       </View>
-      <View className="grow" />
-      {moving ? (
-        <NextTrial report={report} write={write} onDone={() => setMoving(false)} />
-      ) : verdict.kind === 'move' ? (
-        <PrimaryButton testID="moved" label="I have moved the cam" onPress={() => setMoving(true)} />
-      ) : verdict.kind === 'leave' ? (
-        <View className="items-start px-4 pb-4">
-          <QuietButton label="The cam was moved after all" onPress={() => setMoving(true)} />
-          <Link href={placeHref(build.id, 'sheet')} className="py-3 font-medium text-[17px] text-brass">
-            The sheet, and the file to keep
-          </Link>
-        </View>
-      ) : (
-        <PrimaryButton testID="next" label={lacking ? `Go to ${STATION_NAMES[lacking]}` : 'Measure again'} onPress={goOn} />
-      )}
+    </StationBody>
+  );
+}
+
+/** The cam sits where it shall: keep the record. */
+function OnTarget({ sheet, onMoved }: { readonly sheet: Href; readonly onMoved: () => void }) {
+  return (
+    <View className="flex-row flex-wrap justify-between gap-x-4 border-t border-hairline px-4 py-2">
+      <Link href={sheet} className="px-2 py-3 font-medium text-[17px] text-brass">
+        The sheet, and the file to keep
+      </Link>
+      <QuietButton label="The cam was moved after all" onPress={onMoved} />
     </View>
   );
 }

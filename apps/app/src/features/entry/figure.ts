@@ -3,7 +3,10 @@ import { wheelDegrees } from '@yosoku/core/units/degrees';
 import type { ReadingEntry } from './use-reading-entry';
 
 /** The big figure in the middle of the wheel and the word under it: what is being typed, else what was recorded last. */
-export function figureOf(entry: ReadingEntry, recorded: string | null): { readonly figure: string; readonly word: string } {
+export function figureOf(
+  entry: ReadingEntry,
+  recorded: string | null,
+): { readonly figure: string; readonly word: string } {
   const { draft, state } = entry;
   const word = draft.side ? sideWords(draft.side) : '';
   if (state.state === 'whole') return { figure: wheelDegrees(state.reading.shows), word };

@@ -10,12 +10,19 @@ const ROWS: readonly (readonly PadKey[])[] = [
   ['.', '0', 'back'],
 ];
 
+interface KeypadProps {
+  readonly onKey: (key: PadKey) => void;
+  readonly onUndo: (() => void) | null;
+}
+
+const KEY = 'h-[50px] basis-1/4 items-center justify-center border-b border-r border-hairline active:bg-raised';
+
 /** Big keys for a greasy thumb. */
-export function Keypad({ onKey }: { readonly onKey: (key: PadKey) => void }) {
+export function Keypad({ onKey, onUndo }: KeypadProps) {
   const { ink } = useTheme();
   return (
     <View role="group" aria-label="Keypad" className="border-t border-hairline">
-      {ROWS.map((row) => (
+      {ROWS.map((row, at) => (
         <View key={row.join()} className="flex-row">
           {row.map((key) => (
             <Pressable
@@ -24,7 +31,7 @@ export function Keypad({ onKey }: { readonly onKey: (key: PadKey) => void }) {
               aria-label={key === 'back' ? 'Delete' : key}
               testID={`key-${key}`}
               onPress={() => onKey(key)}
-              className={`h-[52px] items-center justify-center border-b border-r border-hairline active:bg-raised ${key === 'back' ? 'basis-2/4' : 'basis-1/4'}`}
+              className={KEY}
             >
               {key === 'back' ? (
                 <Delete size={26} color={ink} />
@@ -33,6 +40,18 @@ export function Keypad({ onKey }: { readonly onKey: (key: PadKey) => void }) {
               )}
             </Pressable>
           ))}
+          {at === ROWS.length - 1 ? (
+            <Pressable
+              role="button"
+              testID="undo"
+              aria-disabled={onUndo === null}
+              disabled={onUndo === null}
+              onPress={() => onUndo?.()}
+              className={KEY}
+            >
+              <Text className={`font-medium text-[17px] ${onUndo ? 'text-brass' : 'text-soft'}`}>Undo</Text>
+            </Pressable>
+          ) : null}
         </View>
       ))}
     </View>

@@ -18,11 +18,14 @@ const FIGURES = /^\d{1,3}(\.\d{0,2})?$|^\.\d{1,2}$/;
 export function readDraft(ring: WheelRing, { text, side }: ReadingDraft): DraftReading {
   if (text === '' || text === '.') return { state: 'empty' };
   const minus = /^[-−]/.test(text);
-  if (!FIGURES.test(text) && !minus) return { state: 'wrong', message: 'Type the degrees under the pointer, like 26.5.' };
+  if (!FIGURES.test(text) && !minus)
+    return { state: 'wrong', message: 'Type the degrees under the pointer, like 26.5.' };
   const shows = Number(text.replace('−', '-'));
   const sided = ring.ring === '0-360' ? { ...ring, shows } : { ring: ring.ring, shows, side };
   const parsed = wheelReadingSchema.safeParse(
-    side === undefined && ring.ring !== '0-360' ? { ...sided, side: ring.ring === '0-180' ? 'after' : 'after-tdc' } : sided,
+    side === undefined && ring.ring !== '0-360'
+      ? { ...sided, side: ring.ring === '0-180' ? 'after' : 'after-tdc' }
+      : sided,
   );
   if (!parsed.success) {
     const issue = parsed.error.issues.find(({ path }) => path[0] === 'shows');

@@ -5,7 +5,7 @@ import { Pressable, Text, TextInput, View } from 'react-native';
 import type { Rotation } from '@yosoku/core/crank/positive-stop';
 import { type WheelReading, type WheelRing, type WheelSide, sideWords } from '@yosoku/core/crank/wheel';
 import { SlideRule } from '@/pictures/slide-rule';
-import { PrimaryButton } from '@/ui/buttons';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
@@ -101,21 +101,22 @@ export function ReadingPad(props: ReadingPadProps) {
             onChangeText={(text) => entry.type(text.replace(',', '.').replace(/[^\d.−-]/g, ''))}
             inputMode="decimal"
             autoFocus
-            className="h-[60px] w-[190px] border-b-2 border-brass bg-raised px-3 font-figures-bold text-[40px] text-ink"
+            className="h-[60px] w-[150px] border-b-2 border-brass bg-raised px-3 font-figures-bold text-[40px] text-ink"
             style={{ fontVariant: ['tabular-nums'] }}
           />
-          <View className="w-[230px]">
+          <View className="w-[250px]">
             <PrimaryButton testID="record" label={recordLabel} onPress={record} />
           </View>
+          {onUndo ? <QuietButton label="Undo" testID="undo" onPress={onUndo} /> : null}
           <Words look="soft" className="shrink">
             {help
-              ? 'Enter records · B before · A after · [ and ] nudge ¼° · U undo · N next station · ? hides this'
-              : 'Enter records · ? shows the keys'}
+              ? 'Enter records · B before · A after · [ ] nudge ¼° · U undo · N next station · ? hides this'
+              : 'Enter records · ? shows all keys'}
           </Words>
         </View>
       ) : (
         <>
-          <Keypad onKey={entry.press} />
+          <Keypad onKey={entry.press} onUndo={onUndo} />
           <PrimaryButton testID="record" label={recordLabel} onPress={record} />
         </>
       )}
@@ -153,7 +154,7 @@ function NudgeKey(props: { readonly label: string; readonly sign: 'minus' | 'plu
   return (
     <Pressable
       role="button"
-      aria-label={props.label}
+      aria-label={`${props.label}: ¼°`}
       onPress={props.onPress}
       style={{ width: NUDGE_WIDTH }}
       className="h-[54px] items-center justify-center active:bg-raised"

@@ -1,5 +1,12 @@
 import { useCallback, useMemo } from 'react';
-import { type WheelReading, type WheelRing, type WheelSide, RINGS, readingAt, ringPosition } from '@yosoku/core/crank/wheel';
+import {
+  type WheelReading,
+  type WheelRing,
+  type WheelSide,
+  RINGS,
+  readingAt,
+  ringPosition,
+} from '@yosoku/core/crank/wheel';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { type PadKey, type ReadingDraft, pressKey, readDraft, toDraft } from './reading-draft';

@@ -7,14 +7,15 @@ import { computedDegrees } from '@yosoku/core/units/degrees';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { newId } from '@/features/builds/use-logbook';
-import { useStationWidth } from '@/features/builds/use-station-width';
+import { PairedReadings } from '@/features/builds/paired-readings';
+import { StationBody } from '@/features/builds/station-body';
+import { useStationWidth, useWheelSize } from '@/features/builds/use-station-width';
 import { figureOf } from '@/features/entry/figure';
 import { ReadingPad } from '@/features/entry/reading-pad';
 import { useReadingEntry } from '@/features/entry/use-reading-entry';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { DegreeWheel, type WheelMark } from '@/pictures/degree-wheel';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
-import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { DropField, useDrop } from './drop-field';
@@ -24,8 +25,8 @@ const FLANK_WORD = { opening: 'before peak', closing: 'after peak' } as const;
 /** Read: the intake centreline by equal drop from peak lift. */
 export function ReadStation({ report, write, undo }: StationProps) {
   const { build, zero, read, card } = report;
-  const wide = useWide();
   const width = useStationWidth();
+  const size = useWheelSize();
   const router = useRouter();
   const [again, setAgain] = useState(false);
   const [dropAsked, setDropAsked] = useState(false);
@@ -62,14 +63,33 @@ export function ReadStation({ report, write, undo }: StationProps) {
   const shown = figureOf(entry, finished ? (inSight?.readings.at(-1)?.shows ?? null) : null);
   const offset = zero.result?.tdc ?? 0;
 
+  const shows = (flank: 'opening' | 'closing') => inSight?.readings.find((each) => each.flank === flank)?.shows;
+
   return (
-    <View className="flex-1">
+    <StationBody
+      footer={
+        finished ? (
+          <Finished onNext={decide} onAgain={() => setAgain(true)} undo={undo} />
+        ) : (
+          <ReadingPad
+            entry={entry}
+            ring={build.wheel}
+            rotation={build.engine.rotation}
+            recordLabel={`Record ${FLANK_WORD[read.flank]}`}
+            onRecord={record}
+            onUndo={undo}
+            onNext={decide}
+            width={width}
+          />
+        )
+      }
+    >
       <View className="items-center pt-2">
         <DegreeWheel
           ring={build.wheel}
           rotation={build.engine.rotation}
           position={entry.position}
-          size={wide ? 430 : Math.min(width - 48, 300)}
+          size={size}
           marks={marksOf(report, inSight, offset)}
           tdc={zero.state === 'proved' ? offset : null}
           turn={finished ? null : 'forward'}
@@ -78,16 +98,18 @@ export function ReadStation({ report, write, undo }: StationProps) {
           description={describe(report, entry.state.state === 'whole' ? formatReading(entry.state.reading) : null)}
           {...(finished ? {} : { onTurn: entry.turnTo })}
         />
+        <PairedReadings
+          left={{ shows: shows('opening'), label: 'before peak' }}
+          right={{ shows: shows('closing'), label: 'after peak' }}
+        />
       </View>
-      <View className="min-h-[48px] flex-row justify-between gap-4 px-4">
-        <Side label="before peak" shows={inSight?.readings.find((each) => each.flank === 'opening')?.shows} />
-        <Side label="after peak" shows={inSight?.readings.find((each) => each.flank === 'closing')?.shows} end />
-      </View>
-      <View className="gap-2 px-4 pb-3 pt-1">
-        <Words look="sentence" testID="sentence" aria-live="polite">
+      <View className="gap-2 px-4 pb-3 pt-2">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {finished ? `Intake centreline ${computedDegrees(finished.mean, 2)} ATDC.` : sentenceFor(report, drop.echo)}
         </Words>
         {finished ? <Words look="soft">{finishedWords(finished, card.intakeCentreline)}</Words> : null}
+        {trouble ? <Notice kind="warning" message={trouble.message} remedy={trouble.remedy} testID="trouble" /> : null}
+        {finished || read.round ? null : <DropField drop={drop} asked={dropAsked} />}
         {zero.state === 'proved' ? null : (
           <Notice
             kind="warning"
@@ -99,59 +121,44 @@ export function ReadStation({ report, write, undo }: StationProps) {
             </Link>
           </Notice>
         )}
-        {trouble ? <Notice kind="warning" message={trouble.message} remedy={trouble.remedy} testID="trouble" /> : null}
-        {finished || read.round ? null : <DropField drop={drop} asked={dropAsked} />}
       </View>
-      <View className="grow" />
-      <View className="flex-row flex-wrap items-center justify-end gap-x-4 px-4">
-        {finished ? <QuietButton label="Measure it once more" testID="again" onPress={() => setAgain(true)} /> : null}
+    </StationBody>
+  );
+}
+
+function Finished(props: { onNext: () => void; onAgain: () => void; undo: (() => void) | null }) {
+  const { onNext, onAgain, undo } = props;
+  useShortcuts({ n: onNext, Enter: onNext, u: () => undo?.() });
+  return (
+    <View>
+      <View className="flex-row flex-wrap items-center justify-between gap-x-4 px-4">
+        <QuietButton label="Measure it once more" testID="again" onPress={onAgain} />
         {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
       </View>
-      {finished ? (
-        <Finished onNext={decide} undo={undo} />
-      ) : (
-        <ReadingPad
-          entry={entry}
-          ring={build.wheel}
-          rotation={build.engine.rotation}
-          recordLabel={`Record ${FLANK_WORD[read.flank]}`}
-          onRecord={record}
-          onUndo={undo}
-          onNext={decide}
-          width={width}
-        />
-      )}
+      <PrimaryButton testID="next" label="See the verdict" onPress={onNext} />
     </View>
   );
-}
-
-function Side({ label, shows, end = false }: { label: string; shows: string | undefined; end?: boolean }) {
-  return (
-    <View className={end ? 'items-end' : ''}>
-      <Words look="figure" className="text-[20px]">
-        {shows ?? '–'}
-      </Words>
-      <Words look="soft">{label}</Words>
-    </View>
-  );
-}
-
-function Finished({ onNext, undo }: { readonly onNext: () => void; readonly undo: (() => void) | null }) {
-  useShortcuts({ n: onNext, Enter: onNext, u: () => undo?.() });
-  return <PrimaryButton testID="next" label="See the verdict" onPress={onNext} />;
 }
 
 /** The core speaks of "the drop" while none has been recorded; the field knows better. */
 const sentenceFor = ({ read }: Report, echo: string | null): string =>
-  read.round === null && echo ? read.sentence.replace(/forward to .* before peak/, `forward to ${echo} before peak`) : read.sentence;
+  read.round === null && echo
+    ? read.sentence.replace(/forward to .* before peak/, `forward to ${echo} before peak`)
+    : read.sentence;
 
 function finishedWords(found: { spread: number; count: number }, card: number | null): string {
   const pairs =
-    found.count === 1 ? 'From one pair of readings.' : `Mean of ${found.count} pairs, ${computedDegrees(found.spread)} apart.`;
+    found.count === 1
+      ? 'From one pair of readings.'
+      : `Mean of ${found.count} pairs, ${computedDegrees(found.spread)} apart.`;
   return card === null ? pairs : `${pairs} The card says ${card}°.`;
 }
 
-function marksOf(report: Report, round: Report['trials'][number]['rounds'][number] | undefined, zero: number): WheelMark[] {
+function marksOf(
+  report: Report,
+  round: Report['trials'][number]['rounds'][number] | undefined,
+  zero: number,
+): WheelMark[] {
   const measured = (round?.readings ?? []).map(({ at }): WheelMark => ({ at, kind: 'measured' }));
   const wanted = report.target.intakeCentreline;
   return [...(wanted === null ? [] : [{ at: wanted + zero, kind: 'card' as const }]), ...measured];
@@ -159,6 +166,9 @@ function marksOf(report: Report, round: Report['trials'][number]['rounds'][numbe
 
 function describe({ build, target }: Report, reading: string | null): string {
   const under = reading ? `Under the pointer: ${reading}.` : 'Nothing typed yet.';
-  const wanted = target.intakeCentreline === null ? '' : ` The target centreline, ${target.intakeCentreline}° after TDC, is marked hollow.`;
+  const wanted =
+    target.intakeCentreline === null
+      ? ''
+      : ` The target centreline, ${target.intakeCentreline}° after TDC, is marked hollow.`;
   return `Degree wheel, engine running ${build.engine.rotation}. ${under}${wanted}`;
 }

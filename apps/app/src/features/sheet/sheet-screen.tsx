@@ -1,6 +1,7 @@
 import { Link } from 'expo-router';
 import { View } from 'react-native';
 import { writeBuildFile } from '@yosoku/core/logbook/file';
+import { StationBody } from '@/features/builds/station-body';
 import type { StationProps } from '@/features/builds/station-screen';
 import { selectEntries } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
@@ -22,21 +23,23 @@ export function SheetScreen({ report, write }: StationProps) {
     saveText(`${name}.yosoku.json`, writeBuildFile(entries, known), 'application/json');
   };
   return (
-    <View className="gap-5 px-4 pb-10 pt-4">
-      <Words look="title" level={1}>
-        {report.verdict.headline}
-      </Words>
-      <Words>{report.verdict.action}</Words>
-      {report.problems.map((problem) => (
-        <Notice key={problem.entries.join()} kind="warning" message={problem.message} remedy={problem.remedy} />
-      ))}
-      <View className="flex-row flex-wrap gap-x-6">
-        <QuietButton testID="save-file" label="Save the logbook as a file" onPress={save} />
-        <Link href={`/builds/${report.build.id}/engine`} className="py-3 font-medium text-[17px] text-brass">
-          The engine
-        </Link>
+    <StationBody footer={null}>
+      <View className="gap-5 px-4 pb-10 pt-4">
+        <Words look="title" level={1}>
+          {report.verdict.headline}
+        </Words>
+        <Words>{report.verdict.action}</Words>
+        {report.problems.map((problem) => (
+          <Notice key={problem.entries.join()} kind="warning" message={problem.message} remedy={problem.remedy} />
+        ))}
+        <View className="flex-row flex-wrap gap-x-6">
+          <QuietButton testID="save-file" label="Save the logbook as a file" onPress={save} />
+          <Link href={`/builds/${report.build.id}/engine`} className="py-3 font-medium text-[17px] text-brass">
+            The engine
+          </Link>
+        </View>
+        {wide ? null : <SheetView report={report} onVoid={(entry) => void write('entry.voided', { voids: entry })} />}
       </View>
-      {wide ? null : <SheetView report={report} onVoid={(entry) => void write('entry.voided', { voids: entry })} />}
-    </View>
+    </StationBody>
   );
 }

@@ -48,7 +48,13 @@ export function Shop() {
 
   return (
     <Page title={account?.shopName ?? 'The shop'} back={{ href: '/', label: 'Builds' }}>
-      <Choice label="Look" options={THEMES} value={theme} onChange={(value) => dispatch(themeChosen(value))} testID="theme" />
+      <Choice
+        label="Look"
+        options={THEMES}
+        value={theme}
+        onChange={(value) => dispatch(themeChosen(value))}
+        testID="theme"
+      />
       <View>
         <Words look="heading" level={2} className="pb-1">
           Builders
@@ -61,7 +67,9 @@ export function Shop() {
           builders.map((builder) => (
             <View key={builder.id} className="min-h-[44px] flex-row items-center gap-3 border-b border-hairline">
               <Words className="shrink grow">{builder.name}</Words>
-              <Words look="soft">{builder.role === 'owner' ? `${builder.signInName} · owner` : builder.signInName}</Words>
+              <Words look="soft">
+                {builder.role === 'owner' ? `${builder.signInName} · owner` : builder.signInName}
+              </Words>
             </View>
           ))
         )}

@@ -41,9 +41,16 @@ export function SetUp() {
         {field('builderName', 'Your name')}
         {field('signInName', 'Sign-in name', 'Small letters and digits, like “mara”.')}
         {field('password', 'Password', 'At least 10 characters.')}
-        {trouble && Object.keys(trouble.fields).length === 0 ? <Notice kind="danger" message={trouble.message} /> : null}
+        {trouble && Object.keys(trouble.fields).length === 0 ? (
+          <Notice kind="danger" message={trouble.message} />
+        ) : null}
       </View>
-      <PrimaryButton testID="setup" label={busy ? 'Opening the shop' : 'Open the shop'} disabled={busy} onPress={() => void submit()} />
+      <PrimaryButton
+        testID="setup"
+        label={busy ? 'Opening the shop' : 'Open the shop'}
+        disabled={busy}
+        onPress={() => void submit()}
+      />
     </Page>
   );
 }

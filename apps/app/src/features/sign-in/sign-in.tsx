@@ -62,7 +62,12 @@ export function SignIn() {
           <Notice kind="danger" testID="sign-in-trouble" message={trouble.message} />
         ) : null}
       </View>
-      <PrimaryButton testID="sign-in" label={busy ? 'Signing in' : 'Sign in'} disabled={busy} onPress={() => void submit()} />
+      <PrimaryButton
+        testID="sign-in"
+        label={busy ? 'Signing in' : 'Sign in'}
+        disabled={busy}
+        onPress={() => void submit()}
+      />
     </Page>
   );
 }

@@ -19,11 +19,10 @@ const PARTS = [
   { value: 'pointer', label: 'I moved the pointer' },
 ] as const;
 
-/** The correction, every way of making it, and the word that it is made. */
+/** The word that the correction is made, and to which part. */
 export function SetTheWheel({ zero, after, write, undo }: SetTheWheelProps) {
   const [moved, setMoved] = useState<'wheel' | 'pointer'>('wheel');
-  const ways = zero.correction?.ways ?? [];
-  const right = ways.length === 0;
+  const right = (zero.correction?.ways ?? []).length === 0;
   const done = (): void => {
     if (zero.id) write('zero.set', { zero: zero.id, after, moved: right ? 'nothing' : moved });
   };
@@ -31,10 +30,6 @@ export function SetTheWheel({ zero, after, write, undo }: SetTheWheelProps) {
   return (
     <View>
       <View className="gap-2 px-4 pb-3">
-        <Words look="label">{zero.correction?.finding ?? ''}</Words>
-        {ways.slice(1).map((way) => (
-          <Words key={way.part}>{way.text}</Words>
-        ))}
         {right ? null : <Choice label="What was moved" hideLabel options={PARTS} value={moved} onChange={setMoved} />}
         {undo ? (
           <View className="items-end">
@@ -47,6 +42,18 @@ export function SetTheWheel({ zero, after, write, undo }: SetTheWheelProps) {
         label={right ? 'Leave it, and prove it' : 'It is set: now prove it'}
         onPress={done}
       />
+    </View>
+  );
+}
+
+/** What is wrong with the wheel, and the other ways of curing it than the one in the sentence. */
+export function OtherWays({ zero }: { readonly zero: Report['zero'] }) {
+  return (
+    <View className="gap-2">
+      <Words look="label">{zero.correction?.finding ?? ''}</Words>
+      {(zero.correction?.ways ?? []).slice(1).map((way) => (
+        <Words key={way.part}>{way.text}</Words>
+      ))}
     </View>
   );
 }

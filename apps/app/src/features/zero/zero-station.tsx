@@ -8,17 +8,18 @@ import { useRouter } from 'expo-router';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { newId } from '@/features/builds/use-logbook';
-import { useStationWidth } from '@/features/builds/use-station-width';
+import { PairedReadings } from '@/features/builds/paired-readings';
+import { StationBody } from '@/features/builds/station-body';
+import { useStationWidth, useWheelSize } from '@/features/builds/use-station-width';
 import { ReadingPad } from '@/features/entry/reading-pad';
 import { figureOf } from '@/features/entry/figure';
 import { useReadingEntry } from '@/features/entry/use-reading-entry';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { DegreeWheel } from '@/pictures/degree-wheel';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
-import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
-import { SetTheWheel } from './set-the-wheel';
+import { OtherWays, SetTheWheel } from './set-the-wheel';
 
 type Pass = Report['zero']['passes'][number];
 type Contact = Pass['contacts'][number];
@@ -35,7 +36,6 @@ function passInSight(zero: Report['zero']): Pass | undefined {
 /** Zero: true TDC with a positive stop. */
 export function ZeroStation({ report, write, undo }: StationProps) {
   const { zero, build } = report;
-  const wide = useWide();
   const width = useStationWidth();
   const router = useRouter();
   const [otherWay, setOtherWay] = useState(false);
@@ -53,25 +53,57 @@ export function ZeroStation({ report, write, undo }: StationProps) {
 
   const record = (wheel: WheelReading): void => {
     if (step.does !== 'contact' || turning === null) return;
-    const zeroId =
-      zero.id ?? write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
+    const zeroId = zero.id ?? write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
     const passId = step.pass ?? newId();
     write('zero.contact', { zero: zeroId, setting: step.setting, pass: passId, turning, wheel });
     setOtherWay(false);
     setProveAgain(false);
   };
-  const next = (): void => router.replace(placeHref(build.id, report.target.intakeCentreline === null ? 'card' : 'read'));
+  const next = (): void =>
+    router.replace(placeHref(build.id, report.target.intakeCentreline === null ? 'card' : 'read'));
   const trouble = zero.passes.filter((each) => each.setting === zero.setting).find((each) => each.problem)?.problem;
   const sentence =
     step.does === 'contact' && (otherWay || (proveAgain && zero.state === 'proved'))
       ? `Turn it ${turning === 'backward' ? 'backwards' : 'the way it runs'}, gently, until the piston meets the stop. Read the wheel.`
       : zero.sentence;
-  const size = wide ? 430 : Math.min(width - 48, 316);
-  const shown = figureOf(entry, step.does === 'contact' ? null : pass?.contacts.at(-1)?.shows ?? null);
-  const tdc = zero.state === 'found' || zero.state === 'failed' ? (zero.result?.tdc ?? null) : zero.setting === null ? null : (zero.result?.tdc ?? 0);
+  const size = useWheelSize();
+  const shown = figureOf(entry, step.does === 'contact' ? null : (pass?.contacts.at(-1)?.shows ?? null));
+  const tdc =
+    zero.state === 'found' || zero.state === 'failed'
+      ? (zero.result?.tdc ?? null)
+      : zero.setting === null
+        ? null
+        : (zero.result?.tdc ?? 0);
+
+  const shows = (way: Contact['turning']) => pass?.contacts.find((contact) => contact.turning === way)?.shows;
 
   return (
-    <View className="flex-1">
+    <StationBody
+      footer={
+        step.does === 'contact' && turning ? (
+          <ReadingPad
+            entry={entry}
+            ring={build.wheel}
+            rotation={build.engine.rotation}
+            recordLabel={`Record contact ${TURN_WORD[turning]}`}
+            onRecord={record}
+            onUndo={undo}
+            onNext={next}
+            width={width}
+          />
+        ) : step.does === 'set' && zero.id ? (
+          <SetTheWheel zero={zero} write={write} undo={undo} after={step.after} />
+        ) : (
+          <Proved
+            onNext={next}
+            nextLabel={report.target.intakeCentreline === null ? 'On to the card' : 'On to reading the cam'}
+            onProveAgain={() => setProveAgain(true)}
+            onFindAgain={() => write('zero.begun', { after: zero.id, method: 'positive-stop', cylinder: 1 })}
+            undo={undo}
+          />
+        )
+      }
+    >
       <View className="items-center pt-2">
         <DegreeWheel
           ring={build.wheel}
@@ -87,80 +119,29 @@ export function ZeroStation({ report, write, undo }: StationProps) {
           description={describeWheel(report, entry.state.state === 'whole' ? formatReading(entry.state.reading) : null)}
           {...(step.does === 'contact' ? { onTurn: entry.turnTo } : {})}
         />
+        <PairedReadings
+          left={{ shows: shows('forward'), label: 'turning forward' }}
+          right={{ shows: shows('backward'), label: 'turning back' }}
+        />
       </View>
-      <Contacts pass={pass} />
-      <View className="gap-2 px-4 pb-3 pt-1">
-        <Words look="sentence" testID="sentence" aria-live="polite">
+      <View className="gap-2 px-4 pb-3 pt-2">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {sentence}
         </Words>
+        {fresh ? (
+          <View className="items-start">
+            <QuietButton
+              label={otherWay ? 'I turn it forward first' : 'I turn it back first'}
+              onPress={() => setOtherWay(!otherWay)}
+            />
+          </View>
+        ) : null}
+        {step.does === 'set' ? <OtherWays zero={zero} /> : null}
         {trouble ? <Notice kind="warning" message={trouble.message} remedy={trouble.remedy} testID="trouble" /> : null}
         {zero.remark && step.does !== 'contact' ? <Words look="soft">{zero.remark}</Words> : null}
         {zero.state === 'none' ? <BeforeYouTurn /> : null}
       </View>
-      <View className="grow" />
-      {step.does === 'contact' && turning ? (
-        <>
-          <View className="flex-row flex-wrap items-center justify-end gap-x-4 px-4">
-            {fresh ? (
-              <QuietButton
-                label={otherWay ? 'I turn it forward first' : 'I turn it back first'}
-                onPress={() => setOtherWay(!otherWay)}
-              />
-            ) : null}
-            {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
-          </View>
-          <ReadingPad
-            entry={entry}
-            ring={build.wheel}
-            rotation={build.engine.rotation}
-            recordLabel={`Record contact ${TURN_WORD[turning]}`}
-            onRecord={record}
-            onUndo={undo}
-            onNext={next}
-            width={width}
-          />
-        </>
-      ) : step.does === 'set' && zero.id ? (
-        <SetTheWheel zero={zero} write={write} undo={undo} after={step.after} />
-      ) : (
-        <Proved
-          onNext={next}
-          nextLabel={report.target.intakeCentreline === null ? 'On to the card' : 'On to reading the cam'}
-          onProveAgain={() => setProveAgain(true)}
-          onFindAgain={() =>
-            write('zero.begun', { after: zero.id, method: 'positive-stop', cylinder: 1 })
-          }
-          undo={undo}
-        />
-      )}
-    </View>
-  );
-}
-
-function Contacts({ pass }: { readonly pass: Pass | undefined }) {
-  const one = (turning: Contact['turning']) => pass?.contacts.find((contact) => contact.turning === turning);
-  const [forward, backward] = [one('forward'), one('backward')];
-  const cell = (contact: Contact | undefined, label: string, end: boolean) => (
-    <View className={`shrink ${end ? 'items-end' : ''}`}>
-      <Words look="figure" className="text-[20px]">
-        {contact?.shows ?? '–'}
-      </Words>
-      <Words look="soft">{label}</Words>
-    </View>
-  );
-  return (
-    <View className="min-h-[48px] flex-row justify-between gap-4 px-4">
-      {cell(forward, 'contact turning forward', false)}
-      {pass?.result ? (
-        <View className="items-center">
-          <Words look="figure" className="text-[20px]">
-            {wheelDegrees(pass.result.blockedArc)}
-          </Words>
-          <Words look="soft">blocked</Words>
-        </View>
-      ) : null}
-      {cell(backward, 'turning back', true)}
-    </View>
+    </StationBody>
   );
 }
 

@@ -1,0 +1,160 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import os from 'node:os';
+import path from 'node:path';
+import { Builder, By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+
+export const PHONE = { width: 390, height: 844, mobile: true } as const;
+export const WIDE = { width: 1280, height: 800, mobile: false } as const;
+export type Viewport = typeof PHONE | typeof WIDE;
+
+const WAIT_MS = 20_000;
+const FLAGS = [
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--hide-scrollbars',
+  '--lang=en-GB',
+];
+
+/** The app in a real browser, driven by what stands on the screen. */
+export interface Browser {
+  readonly driver: WebDriver;
+  readonly visit: (route: string) => Promise<void>;
+  readonly find: (css: string) => Promise<WebElement>;
+  readonly press: (testId: string) => Promise<void>;
+  readonly pressText: (text: string) => Promise<void>;
+  readonly fill: (testId: string, text: string) => Promise<void>;
+  readonly keys: (...keys: string[]) => Promise<void>;
+  readonly text: (testId: string) => Promise<string>;
+  readonly seeText: (testId: string, pattern: RegExp) => Promise<string>;
+  readonly picture: () => Promise<Buffer>;
+  readonly close: () => Promise<void>;
+}
+
+const byTestId = (testId: string): string => `[data-testid="${testId}"]`;
+
+export async function openBrowser(base: string, { width, height, mobile }: Viewport): Promise<Browser> {
+  const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-browser-'));
+  const options = new Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments(...FLAGS, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
+  const driver = (await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build()) as WebDriver & { sendDevToolsCommand(name: string, parameters: object): Promise<void> };
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile,
+  });
+  if (mobile) await driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: true });
+
+  const find = (css: string): Promise<WebElement> =>
+    driver.wait(
+      async () => {
+        for (const element of await driver.findElements(By.css(css)))
+          if (await element.isDisplayed().catch(() => false)) return element;
+        return null;
+      },
+      WAIT_MS,
+      `nothing on the screen matches ${css}`,
+    ) as Promise<WebElement>;
+  /** Screens redraw under the hand; a press that meets an element which has just gone is made again. */
+  const click = async (locate: () => Promise<WebElement>): Promise<void> => {
+    for (let tries = 0; ; tries += 1) {
+      try {
+        const element = await locate();
+        await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', element);
+        await element.click();
+        return;
+      } catch (error) {
+        if (tries === 5) throw error;
+        await driver.sleep(150);
+      }
+    }
+  };
+  const text = async (testId: string): Promise<string> => (await find(byTestId(testId))).getText();
+
+  return {
+    driver,
+    find,
+    visit: (route) => driver.get(base + route),
+    press: (testId) => click(() => find(byTestId(testId))),
+    pressText: (label) =>
+      click(
+        () =>
+          driver.wait(
+            async () => {
+              const xpath = `//*[@role="button" or @role="radio" or self::a][normalize-space(.)=${JSON.stringify(label)}]`;
+              for (const element of await driver.findElements(By.xpath(xpath)))
+                if (await element.isDisplayed().catch(() => false)) return element;
+              return null;
+            },
+            WAIT_MS,
+            `nothing to press says “${label}”`,
+          ) as Promise<WebElement>,
+      ),
+    fill: async (testId, value) => {
+      const field = await find(byTestId(testId));
+      await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE, value);
+    },
+    keys: (...keys) =>
+      driver
+        .actions()
+        .sendKeys(...keys)
+        .perform(),
+    text,
+    seeText: async (testId, pattern) => {
+      let seen = '';
+      await driver
+        .wait(
+          async () => {
+            seen = await text(testId).catch(() => '');
+            return pattern.test(seen);
+          },
+          WAIT_MS,
+          `“${testId}” never said ${pattern}`,
+        )
+        .catch((error: Error) => {
+          throw new Error(`${error.message}; it says “${seen}”`);
+        });
+      return seen;
+    },
+    picture: async () => Buffer.from(await driver.takeScreenshot(), 'base64'),
+    close: async () => {
+      await driver.quit();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+export async function signIn(browser: Browser, signInName: string, password: string): Promise<void> {
+  await browser.visit('/sign-in');
+  await browser.fill('sign-in-name', signInName);
+  await browser.fill('password', password);
+  await browser.press('sign-in');
+  await browser.find(byTestId('new-build'));
+}
+
+const load = createRequire(path.join(process.cwd(), 'package.json'));
+
+/** What axe-core finds wrong with the screen as it stands: rule and element. Empty is good. */
+export async function axeViolations({ driver }: Browser): Promise<string[]> {
+  await driver.executeScript(readFileSync(load.resolve('axe-core/axe.min.js'), 'utf8'));
+  return driver.executeAsyncScript<string[]>(`
+    const done = arguments[arguments.length - 1];
+    axe.run(document, { resultTypes: ['violations'] }).then(
+      (result) => done(result.violations.flatMap((each) => each.nodes.map((node) => each.id + ': ' + node.html.slice(0, 160) + ' ' + (node.any[0]?.message ?? '')))),
+      (error) => done([String(error)]),
+    );`);
+}
