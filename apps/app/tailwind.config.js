@@ -9,6 +9,8 @@ module.exports = {
   presets: [require('nativewind/preset')],
   darkMode: 'class',
   theme: {
+    // From here on the parts of a station stand side by side; the same figure as in src/ui/layout.ts.
+    screens: { wide: '1000px' },
     colors: {
       transparent: 'transparent',
       ...Object.fromEntries(Object.keys(palette.dye).map((name) => [name, `var(--${name})`])),
@@ -29,6 +31,8 @@ module.exports = {
         '.dark': variables(palette.dye),
         'html, body': { backgroundColor: 'var(--ground)' },
         ':focus-visible': { outline: '3px solid var(--brass)', outlineOffset: '2px' },
+        // Inside the edge: a scrolling frame would cut it off.
+        'input:focus-visible': { outlineOffset: '-3px' },
       }),
     ),
   ],

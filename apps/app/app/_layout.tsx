@@ -1,4 +1,6 @@
 import '../global.css';
+// First of all: schemas look at this setting when they are made.
+import '@/no-code-at-run-time';
 import { Barlow_500Medium } from '@expo-google-fonts/barlow/500Medium';
 import { Barlow_600SemiBold } from '@expo-google-fonts/barlow/600SemiBold';
 import { BarlowSemiCondensed_400Regular } from '@expo-google-fonts/barlow-semi-condensed/400Regular';
@@ -7,14 +9,10 @@ import { BarlowSemiCondensed_600SemiBold } from '@expo-google-fonts/barlow-semi-
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useEffect, useState } from 'react';
-import { config } from 'zod';
 import { Provider } from 'react-redux';
 import { makeStore, useAppSelector } from '@/store/store';
 import { SyncLoop } from '@/sync/sync-loop';
 import { useChosenTheme } from '@/ui/theme';
-
-// The page forbids code made at run time; without this zod would try it and be refused.
-config({ jitless: true });
 
 export default function RootLayout() {
   const [store] = useState(makeStore);

@@ -1,9 +1,7 @@
 CREATE TABLE `build` (
 	`id` char(36) NOT NULL,
 	`shop_id` char(36) NOT NULL,
-	`seq` int NOT NULL,
 	`created_at` datetime(3) NOT NULL,
-	`updated_at` datetime(3) NOT NULL,
 	`summary_seq` int NOT NULL DEFAULT 0,
 	`name` varchar(80) NOT NULL,
 	`zero_state` varchar(12) NOT NULL DEFAULT 'none',
@@ -35,7 +33,7 @@ CREATE TABLE `entry` (
 	`builder_id` char(36) NOT NULL,
 	`posted_by` char(36) NOT NULL,
 	`received_at` datetime(3) NOT NULL,
-	CONSTRAINT `entry_build_id_id_pk` PRIMARY KEY(`build_id`,`id`),
+	CONSTRAINT `entry_id_build_id_pk` PRIMARY KEY(`id`,`build_id`),
 	CONSTRAINT `entry_build_seq` UNIQUE(`build_id`,`seq`)
 );
 --> statement-breakpoint
@@ -70,6 +68,6 @@ ALTER TABLE `build` ADD CONSTRAINT `build_shop_id_shop_id_fk` FOREIGN KEY (`shop
 ALTER TABLE `builder` ADD CONSTRAINT `builder_shop_id_shop_id_fk` FOREIGN KEY (`shop_id`) REFERENCES `shop`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `entry` ADD CONSTRAINT `entry_build_id_build_id_fk` FOREIGN KEY (`build_id`) REFERENCES `build`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `session` ADD CONSTRAINT `session_builder_id_builder_id_fk` FOREIGN KEY (`builder_id`) REFERENCES `builder`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-CREATE INDEX `build_shop` ON `build` (`shop_id`,`updated_at`);--> statement-breakpoint
+CREATE INDEX `build_shop` ON `build` (`shop_id`);--> statement-breakpoint
 CREATE INDEX `builder_shop` ON `builder` (`shop_id`);--> statement-breakpoint
 CREATE INDEX `session_expiry` ON `session` (`expires_at`);

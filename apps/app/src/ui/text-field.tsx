@@ -24,7 +24,7 @@ export function TextField({ label, value, onChange, echo, hint, error, testID, .
   const below = error ?? echo ?? hint;
   return (
     <View className="gap-1">
-      <Words look="label" nativeID={id}>
+      <Words look="label" aria-hidden>
         {label}
       </Words>
       <TextInput
@@ -32,7 +32,7 @@ export function TextField({ label, value, onChange, echo, hint, error, testID, .
         testID={testID}
         value={value}
         onChangeText={onChange}
-        aria-labelledby={id}
+        aria-label={label}
         aria-invalid={error !== undefined}
         aria-describedby={below ? `${id}-below` : undefined}
         placeholderTextColor={soft}
@@ -43,7 +43,7 @@ export function TextField({ label, value, onChange, echo, hint, error, testID, .
       />
       {below ? (
         <Words
-          nativeID={`${id}-below`}
+          id={`${id}-below`}
           look="soft"
           role={error ? 'alert' : undefined}
           className={error ? 'text-danger' : echo ? 'text-ink' : ''}

@@ -16,12 +16,16 @@ export function useDraftForm<Values extends FieldValues & Record<string, string>
     defaultValues: { ...initial, ...store.getState().drafts[place] } as DefaultValues<Values>,
     mode: 'onTouched',
   });
-  const { watch } = form;
-  useEffect(() => {
-    const subscription = watch((values) => {
-      dispatch(drafted({ place, draft: values as Record<string, string> }));
-    });
-    return () => subscription.unsubscribe();
-  }, [dispatch, place, watch]);
+  const { subscribe } = form;
+  useEffect(
+    () =>
+      subscribe({
+        formState: { values: true },
+        callback: ({ values }) => {
+          dispatch(drafted({ place, draft: values }));
+        },
+      }),
+    [dispatch, place, subscribe],
+  );
   return { ...form, done: () => dispatch(draftDone(place)) };
 }

@@ -1,130 +1,78 @@
-import { isDeepStrictEqual } from 'node:util';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Entry } from '@yosoku/core/logbook/entry';
 import type { Db } from '../db/database';
-import { build, builder, entry } from '../db/schema';
+import { isDuplicate } from '../db/duplicate';
+import { build, entry } from '../db/schema';
 import type { Account } from '../sign-in/session';
 import { Problem } from '../web/problem';
+import { type EntryRow, type Placed, type Posting, checkAuthors, idInUse, isSame, noSuchBuild, toRow } from './posting';
+import { lastSeq } from './tail';
 
-export interface Placed {
-  readonly id: string;
-  readonly seq: number;
-}
-
-const NOT_HERE = new Problem(
-  404,
-  'No such build',
-  'There is no such build in your shop. It may belong to another shop, or its first entry has not arrived yet.',
-);
-
-type EntryRow = typeof entry.$inferInsert;
-
-const isSame = (row: Pick<EntryRow, 'kind' | 'body' | 'builderId' | 'takenAt'>, posted: Entry): boolean =>
-  row.kind === posted.kind &&
-  row.builderId === posted.builderId &&
-  row.takenAt.getTime() === new Date(posted.takenAt).getTime() &&
-  isDeepStrictEqual(row.body, posted.body);
-
-/** Every entry must be of the build that is posted to, and by a builder of the shop. */
-async function checkAuthors(db: Db, account: Account, buildId: string, entries: readonly Entry[]): Promise<void> {
-  const foreign = entries.findIndex((each) => each.buildId !== buildId);
-  if (foreign >= 0)
-    throw new Problem(422, 'Wrong build', `Entry ${foreign + 1} belongs to another build than the one it was sent to.`);
-  const others = [...new Set(entries.map((each) => each.builderId))].filter((id) => id !== account.builderId);
-  if (others.length === 0) return;
-  const known = await db
-    .select({ id: builder.id })
-    .from(builder)
-    .where(and(eq(builder.shopId, account.shopId), inArray(builder.id, others)));
-  if (known.length !== others.length)
-    throw new Problem(403, 'Not your shop', 'An entry names a builder who does not belong to your shop.');
-}
-
-const toRow = (posted: Entry, seq: number, account: Account, receivedAt: Date): EntryRow => ({
-  id: posted.id,
-  buildId: posted.buildId,
-  seq,
-  kind: posted.kind,
-  body: posted.body,
-  takenAt: new Date(posted.takenAt),
-  builderId: posted.builderId,
-  postedBy: account.builderId,
-  receivedAt,
-});
+/** Another server may take the same place at the same moment; then the next one is tried. */
+const MOST_TRIES = 5;
 
 /**
- * Puts entries at the end of a build's logbook, in one transaction; all or none.
- * Posting the same entry again is harmless: it keeps the place it has. The same id with other contents is refused.
- * @returns the place of every posted entry.
+ * Puts a posting at the end of its logbook in one transaction that holds the build. Slow but certain: the way for
+ * everything that `writer.ts` could not settle at once. An entry that is there already keeps its place; the same id
+ * with other contents is refused with a problem.
  */
-export async function appendEntries(
-  db: Db,
-  account: Account,
-  buildId: string,
-  entries: readonly Entry[],
-): Promise<Placed[]> {
-  await checkAuthors(db, account, buildId, entries);
-  return db.transaction(async (tx) => {
-    const [owned] = await tx
-      .select({ seq: build.seq })
-      .from(build)
-      .where(and(eq(build.id, buildId), eq(build.shopId, account.shopId)))
-      .for('update');
-    if (!owned) throw NOT_HERE;
-    return place(tx as unknown as Db, account, buildId, owned.seq, entries);
-  });
+export async function append(db: Db, posting: Posting): Promise<Placed[]> {
+  for (let tries = 1; ; tries += 1) {
+    try {
+      return await db.transaction((tx) => place(tx as unknown as Db, posting));
+    } catch (error) {
+      if (tries === MOST_TRIES || !isDuplicate(error)) throw error;
+    }
+  }
 }
 
-async function place(
-  tx: Db,
-  account: Account,
-  buildId: string,
-  lastSeq: number,
-  entries: readonly Entry[],
-): Promise<Placed[]> {
-  const ids = entries.map((each) => each.id);
-  const kept = await tx
+async function place(tx: Db, { account, buildId, entries }: Posting): Promise<Placed[]> {
+  const [owned] = await tx
+    .select({ id: build.id })
+    .from(build)
+    .where(and(eq(build.id, buildId), eq(build.shopId, account.shopId)))
+    .for('update');
+  if (!owned) throw noSuchBuild();
+  const ids = entries.map(({ id }) => id);
+  const rows: EntryRow[] = await tx
     .select()
     .from(entry)
-    .where(and(eq(entry.buildId, buildId), inArray(entry.id, ids)));
-  const places = new Map(kept.map((row) => [row.id, row.seq]));
-  const now = new Date();
-  let seq = lastSeq;
-  const rows: EntryRow[] = [];
+    .where(and(inArray(entry.id, ids), eq(entry.buildId, buildId)));
+  const fresh: EntryRow[] = [];
+  let seq = await lastSeq(tx, buildId);
   for (const posted of entries) {
-    const row = kept.find(({ id }) => id === posted.id) ?? rows.find(({ id }) => id === posted.id);
-    if (row && !isSame(row, posted))
-      throw new Problem(409, 'Id in use', 'An entry with this id is in the logbook already, with other contents.');
+    const row = rows.find(({ id }) => id === posted.id);
+    if (row && !isSame(row, posted)) throw idInUse();
     if (row) continue;
     seq += 1;
-    places.set(posted.id, seq);
-    rows.push(toRow(posted, seq, account, now));
+    const made = toRow(posted, seq, account);
+    rows.push(made);
+    fresh.push(made);
   }
-  if (rows.length > 0) {
-    await tx.insert(entry).values(rows);
-    await tx.update(build).set({ seq, updatedAt: now }).where(eq(build.id, buildId));
-  }
-  return ids.map((id) => ({ id, seq: places.get(id) ?? 0 }));
+  if (fresh.length > 0) await tx.insert(entry).values(fresh);
+  return ids.map((id) => ({ id, seq: rows.find((row) => row.id === id)?.seq ?? 0 }));
 }
 
 /**
  * Opens a logbook with its first entry. Opening the same one again is harmless.
  * Throws a 409 problem when the id belongs to a build of another shop.
  */
-export async function openBuild(db: Db, account: Account, first: Extract<Entry, { kind: 'build.described' }>) {
-  await checkAuthors(db, account, first.buildId, [first]);
-  const now = new Date();
-  return db.transaction(async (tx) => {
-    await tx.insert(build).ignore().values({
-      id: first.buildId,
-      shopId: account.shopId,
-      seq: 0,
-      name: first.body.name,
-      createdAt: now,
-      updatedAt: now,
-    });
-    const [row] = await tx.select().from(build).where(eq(build.id, first.buildId)).for('update');
-    if (row?.shopId !== account.shopId) throw new Problem(409, 'Id in use', 'This build’s id is in use already.');
-    return place(tx as unknown as Db, account, first.buildId, row.seq, [first]);
-  });
+export async function openBuild(
+  db: Db,
+  account: Account,
+  first: Extract<Entry, { kind: 'build.described' }>,
+): Promise<Placed[]> {
+  const posting: Posting = { account, buildId: first.buildId, entries: [first] };
+  await checkAuthors(db, posting);
+  await db
+    .insert(build)
+    .ignore()
+    .values({ id: first.buildId, shopId: account.shopId, name: first.body.name, createdAt: new Date() });
+  try {
+    return await append(db, posting);
+  } catch (error) {
+    if (error instanceof Problem && error.status === 404)
+      throw new Problem(409, 'Id in use', 'This build’s id is in use already.');
+    throw error;
+  }
 }

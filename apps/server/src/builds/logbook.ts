@@ -27,12 +27,11 @@ export async function readEntries(db: Db, buildId: string, after = 0): Promise<E
   );
 }
 
-/** The build's newest place, if it is one of the shop's. Throws a 404 problem otherwise. */
-export async function requireBuild(db: Db, shopId: string, buildId: string): Promise<number> {
+/** Throws a 404 problem unless the build is one of the shop's. */
+export async function requireBuild(db: Db, shopId: string, buildId: string): Promise<void> {
   const [row] = await db
-    .select({ seq: build.seq })
+    .select({ id: build.id })
     .from(build)
     .where(and(eq(build.id, buildId), eq(build.shopId, shopId)));
   if (!row) throw new Problem(404, 'No such build', 'There is no such build in your shop.');
-  return row.seq;
 }

@@ -6,9 +6,10 @@ import type { Db } from '../db/database';
 import type { Sessions, SignedIn } from '../sign-in/session';
 import { checkedJson, checkedQuery } from '../web/checked';
 import { Problem } from '../web/problem';
-import { appendEntries, openBuild } from './append';
+import { openBuild } from './append';
 import { readEntries, requireBuild } from './logbook';
 import { listBuilds } from './summary';
+import { makeWriter } from './writer';
 
 /** Entries in one posting. An outbox that has waited longer sends several. */
 const MOST_AT_ONCE = 200;
@@ -29,29 +30,33 @@ const sinceSchema = z.strictObject({
 });
 
 /** The builds of a shop and their logbooks. */
-export const buildRoutes = (db: Db, sessions: Sessions) =>
-  new Hono<SignedIn>()
-    .use('/builds', sessions.required)
-    .use('/builds/*', sessions.required)
-    .get('/builds', async (c) => c.json({ builds: await listBuilds(db, c.get('account').shopId) }))
-    .post('/builds', checkedJson(openingSchema), async (c) => {
-      const { entry } = c.req.valid('json');
-      if (entry.kind !== 'build.described')
-        throw new Problem(422, 'Not understood', 'A logbook opens with the entry that says what engine it is.');
-      return c.json({ placed: await openBuild(db, c.get('account'), entry) }, 201);
-    })
-    .post('/builds/:id/entries', checkedJson(postingSchema), async (c) => {
-      const { entries } = c.req.valid('json');
-      return c.json({ placed: await appendEntries(db, c.get('account'), c.req.param('id'), entries) }, 201);
-    })
-    .get('/builds/:id/entries', checkedQuery(sinceSchema), async (c) => {
-      const id = c.req.param('id');
-      const seq = await requireBuild(db, c.get('account').shopId, id);
-      const after = Number(c.req.valid('query').after ?? 0);
-      return c.json({ seq, entries: await readEntries(db, id, after) });
-    })
-    .get('/builds/:id/report', async (c) => {
-      const id = c.req.param('id');
-      await requireBuild(db, c.get('account').shopId, id);
-      return c.json({ report: derive(await readEntries(db, id)) });
-    });
+export function buildRoutes(db: Db, sessions: Sessions) {
+  const post = makeWriter(db);
+  return (
+    new Hono<SignedIn>()
+      // This pattern covers /builds itself, too.
+      .use('/builds/*', sessions.required)
+      .get('/builds', async (c) => c.json({ builds: await listBuilds(db, c.get('account').shopId) }))
+      .post('/builds', checkedJson(openingSchema), async (c) => {
+        const { entry } = c.req.valid('json');
+        if (entry.kind !== 'build.described')
+          throw new Problem(422, 'Not understood', 'A logbook opens with the entry that says what engine it is.');
+        return c.json({ placed: await openBuild(db, c.get('account'), entry) }, 201);
+      })
+      .post('/builds/:id/entries', checkedJson(postingSchema), async (c) => {
+        const { entries } = c.req.valid('json');
+        return c.json({ placed: await post({ account: c.get('account'), buildId: c.req.param('id'), entries }) }, 201);
+      })
+      .get('/builds/:id/entries', checkedQuery(sinceSchema), async (c) => {
+        const id = c.req.param('id');
+        await requireBuild(db, c.get('account').shopId, id);
+        const after = Number(c.req.valid('query').after ?? 0);
+        return c.json({ entries: await readEntries(db, id, after) });
+      })
+      .get('/builds/:id/report', async (c) => {
+        const id = c.req.param('id');
+        await requireBuild(db, c.get('account').shopId, id);
+        return c.json({ report: derive(await readEntries(db, id)) });
+      })
+  );
+}

@@ -1,25 +1,22 @@
-import { and, desc, eq, ne } from 'drizzle-orm';
+import { desc, eq, max } from 'drizzle-orm';
 import { derive } from '@yosoku/core/logbook/report';
 import type { Db } from '../db/database';
-import { build } from '../db/schema';
+import { build, entry } from '../db/schema';
 import { readEntries } from './logbook';
 
-/**
- * Brings the summary columns of a shop's builds up to their newest entries. Lists do this before they answer, so that posting
- * a reading at the engine costs no derivation.
- */
-async function renewSummaries(db: Db, shopId: string): Promise<void> {
-  const stale = await db
-    .select({ id: build.id })
+/** A shop's builds with the place and the time of their newest entries, the one last worked on first. */
+const readBuilds = (db: Db, shopId: string) =>
+  db
+    .select({ build, seq: max(entry.seq), updatedAt: max(entry.receivedAt) })
     .from(build)
-    .where(and(eq(build.shopId, shopId), ne(build.seq, build.summarySeq)));
-  for (const { id } of stale) await renewSummary(db, id);
-}
+    .innerJoin(entry, eq(entry.buildId, build.id))
+    .where(eq(build.shopId, shopId))
+    .groupBy(build.id)
+    .orderBy(desc(max(entry.receivedAt)));
 
 /** Derives one build's summary columns from its entries. */
 export async function renewSummary(db: Db, buildId: string): Promise<void> {
   const entries = await readEntries(db, buildId);
-  const summarySeq = entries.at(-1)?.seq ?? 0;
   const report = derive(entries);
   const columns = report
     ? {
@@ -32,22 +29,26 @@ export async function renewSummary(db: Db, buildId: string): Promise<void> {
     : {};
   await db
     .update(build)
-    .set({ ...columns, summarySeq })
+    .set({ ...columns, summarySeq: entries.at(-1)?.seq ?? 0 })
     .where(eq(build.id, buildId));
 }
 
-/** A shop's builds, the one last worked on first. */
+/**
+ * A shop's builds, the one last worked on first. Summaries that lag behind their entries are renewed first: so a list is never
+ * behind, and posting a reading at the engine costs no derivation.
+ */
 export async function listBuilds(db: Db, shopId: string) {
-  await renewSummaries(db, shopId);
-  const rows = await db.select().from(build).where(eq(build.shopId, shopId)).orderBy(desc(build.updatedAt));
+  let rows = await readBuilds(db, shopId);
+  const stale = rows.filter((row) => row.seq !== row.build.summarySeq);
+  for (const row of stale) await renewSummary(db, row.build.id);
+  if (stale.length > 0) rows = await readBuilds(db, shopId);
   return rows.map((row) => ({
-    id: row.id,
-    name: row.name,
-    seq: row.seq,
-    zeroState: row.zeroState,
-    verdictKind: row.verdictKind,
-    headline: row.headline,
-    delta: row.delta === null ? null : Number(row.delta),
-    updatedAt: row.updatedAt.toISOString(),
+    id: row.build.id,
+    name: row.build.name,
+    zeroState: row.build.zeroState,
+    verdictKind: row.build.verdictKind,
+    headline: row.build.headline,
+    delta: row.build.delta === null ? null : Number(row.build.delta),
+    updatedAt: (row.updatedAt ?? row.build.createdAt).toISOString(),
   }));
 }

@@ -66,8 +66,8 @@ export const setup = mysqlTable('setup', {
 });
 
 /**
- * A build and what lists show of it. `seq` is the place of its newest entry; the summary columns speak of the entries up to
- * `summarySeq` and are renewed from the entries when they lag behind.
+ * A build and what lists show of it. The summary columns speak of the entries up to `summarySeq` and are renewed from the
+ * entries when they lag behind.
  */
 export const build = mysqlTable(
   'build',
@@ -76,9 +76,7 @@ export const build = mysqlTable(
     shopId: uuid('shop_id')
       .notNull()
       .references(() => shop.id),
-    seq: int('seq').notNull(),
     createdAt: moment('created_at').notNull(),
-    updatedAt: moment('updated_at').notNull(),
     summarySeq: int('summary_seq').notNull().default(0),
     name: varchar('name', { length: 80 }).notNull(),
     zeroState: varchar('zero_state', { length: 12 }).notNull().default('none'),
@@ -86,7 +84,7 @@ export const build = mysqlTable(
     headline: varchar('headline', { length: 255 }).notNull().default(''),
     delta: decimal('delta', { precision: 9, scale: 6 }),
   },
-  (table) => [index('build_shop').on(table.shopId, table.updatedAt)],
+  (table) => [index('build_shop').on(table.shopId)],
 );
 
 /** The truth: facts in the order of their arrival. Never updated, never deleted. */
@@ -106,7 +104,8 @@ export const entry = mysqlTable(
     receivedAt: moment('received_at').notNull(),
   },
   (table) => [
-    primaryKey({ columns: [table.buildId, table.id] }),
+    // The same entry may stand in two builds: a file can be taken into another shop.
+    primaryKey({ columns: [table.id, table.buildId] }),
     uniqueIndex('entry_build_seq').on(table.buildId, table.seq),
   ],
 );

@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import { appendEntries, openBuild } from '../builds/append';
+import { append, openBuild } from '../builds/append';
 import type { Db } from '../db/database';
 import { shop } from '../db/schema';
 import { addBuilder } from '../sign-in/accounts';
@@ -29,6 +29,6 @@ export async function loadDemoShop(db: Db, now: Date): Promise<void> {
     const builderId = first.builderId;
     const account = { builderId, builderName: '', role: 'builder' as const, shopId, shopName };
     await openBuild(db, account, first);
-    await appendEntries(db, account, first.buildId, rest);
+    await append(db, { account, buildId: first.buildId, entries: rest });
   }
 }

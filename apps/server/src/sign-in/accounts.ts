@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
 import type { Db } from '../db/database';
+import { isDuplicate } from '../db/duplicate';
 import { builder, setup, shop } from '../db/schema';
 import { Problem } from '../web/problem';
 import { hashPassword, passwordMatches } from './password';
@@ -53,9 +54,6 @@ export async function findByCredentials(
   return row && matches ? row.id : null;
 }
 
-const isTaken = (error: unknown): boolean =>
-  error instanceof Error && 'cause' in error && (error.cause as { code?: string }).code === 'ER_DUP_ENTRY';
-
 /** Adds a builder to a shop. Throws a 409 problem when the sign-in name is taken. */
 export async function addBuilder(
   db: Db,
@@ -70,7 +68,8 @@ export async function addBuilder(
       .insert(builder)
       .values({ id, shopId, name: builderName, signInName: wanted, passwordHash, role, createdAt: new Date() });
   } catch (error) {
-    if (isTaken(error)) throw new Problem(409, 'Name taken', `The sign-in name “${wanted}” is taken. Choose another.`);
+    if (isDuplicate(error))
+      throw new Problem(409, 'Name taken', `The sign-in name “${wanted}” is taken. Choose another.`);
     throw error;
   }
   return id;

@@ -11,7 +11,7 @@ import { pistonDrop } from '../crank/slider-crank';
 import { formatReading, readingAt, ringPosition } from '../crank/wheel';
 import type { Problem } from '../problem';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
-import { formatLength } from '../units/length';
+import { formatComputedLength } from '../units/length';
 import type { Described } from './entry';
 import type { Pass, Stage, Zero } from './fold';
 
@@ -197,5 +197,5 @@ function provedRemark(result: StopResult, described: Described): string {
 function stopRemark(result: StopResult, { engine, units }: Described): string | null {
   const { stroke, rod } = engine;
   if (stroke === undefined || rod === undefined) return null;
-  return `The stop holds the piston ${formatLength(pistonDrop({ stroke, rod }, result.half), units)} below the top.`;
+  return `The stop holds the piston ${formatComputedLength(pistonDrop({ stroke, rod }, result.half), units)} below the top.`;
 }

@@ -1,4 +1,4 @@
-import Big from 'big.js';
+import { Big } from 'big.js';
 import { decimal } from './decimal';
 
 declare const unit: unique symbol;
@@ -73,12 +73,22 @@ export function parseLength(
  */
 export function formatLength(mm: number, unit: LengthUnit, family: LengthFamily = 'lift'): string {
   if (unit === 'mm') return `${atLeast(mm, family === 'lift' ? 2 : 1, 3)} mm`;
-  return `${atLeast(new Big(mm).div(MM_PER_INCH).round(KEPT_PLACES).toNumber(), 3, 4)} in`;
+  // To six places: one more than any inch figure that can be typed, and free of the division's binary dust.
+  const inch = Math.round((mm / Number(MM_PER_INCH)) * 1e6) / 1e6;
+  return `${atLeast(inch, 3, 4)} in`;
 }
+
+/**
+ * A computed length: always a thousandth of an inch or a hundredth of a millimetre, since more would be pretence.
+ * `formatComputedLength(4.843, 'in')` is "0.191 in".
+ */
+export const formatComputedLength = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? `${decimal(mm, 2)} mm` : `${decimal(mm / Number(MM_PER_INCH), 3)} in`;
 
 /** Shows `least` decimals, and up to `most` when the value really has them. */
 function atLeast(value: number, least: number, most: number): string {
   const full = decimal(value, most);
-  const spare = most - least;
-  return full.replace(new RegExp(`0{0,${spare}}$`), (zeros) => zeros.slice(spare));
+  let end = full.length;
+  while (end > full.length - (most - least) && full[end - 1] === '0') end -= 1;
+  return full.slice(0, end);
 }

@@ -1,7 +1,6 @@
 import { type CrankDeg, crankDeg, toCam } from '../units/angle';
 import { decimal } from '../units/decimal';
 import { computedDegrees } from '../units/degrees';
-import type { Problem } from '../problem';
 
 /** Limit of the cam's position unless the builder sets another, crank degrees. Common practice, no source. */
 export const DEFAULT_LIMIT = crankDeg(1);

@@ -1,27 +1,40 @@
 import { View } from 'react-native';
 import { Words } from '@/ui/words';
 
-interface PairedReadingsProps {
-  readonly left: { readonly shows: string | undefined; readonly label: string };
-  readonly right: { readonly shows: string | undefined; readonly label: string };
+interface Corner {
+  /** As read, like "26½° after"; undefined while it is missing. */
+  readonly shows: string | undefined;
+  readonly label: string;
 }
 
 /** The two readings that a midpoint is made of, in the lower corners beside the wheel. */
-export function PairedReadings({ left, right }: PairedReadingsProps) {
+export function PairedReadings({ left, right }: { readonly left: Corner; readonly right: Corner }) {
   return (
-    <View className="absolute bottom-0 left-0 right-0 flex-row justify-between px-4" style={{ pointerEvents: 'none' }}>
-      <View>
-        <Words look="figure" className="text-[20px]">
-          {left.shows ?? '–'}
+    <View
+      className="absolute bottom-0 left-0 right-0 flex-row justify-between px-4 wide:px-0"
+      style={{ pointerEvents: 'none' }}
+    >
+      <Reading {...left} />
+      <Reading {...right} end />
+    </View>
+  );
+}
+
+function Reading({ shows = '–', label, end = false }: Corner & { readonly end?: boolean }) {
+  const [figure, ...side] = shows.split(' ');
+  return (
+    <View className={end ? 'items-end' : ''}>
+      <Words look="figure" className="text-[21px]">
+        {figure}
+      </Words>
+      {side.length > 0 ? (
+        <Words look="soft" className="leading-[17px] text-ink">
+          {side.join(' ')}
         </Words>
-        <Words look="soft">{left.label}</Words>
-      </View>
-      <View className="items-end">
-        <Words look="figure" className="text-[20px]">
-          {right.shows ?? '–'}
-        </Words>
-        <Words look="soft">{right.label}</Words>
-      </View>
+      ) : null}
+      <Words look="soft" className="leading-[18px]">
+        {label}
+      </Words>
     </View>
   );
 }

@@ -47,9 +47,11 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
   return (
     <View className="flex-1 flex-row bg-ground">
       <View className="w-[196px] border-r border-hairline pt-6">
-        <Link href="/" className="px-5 pb-5 font-bold text-[26px] text-ink">
-          Yosoku
-        </Link>
+        <View role="banner">
+          <Link href="/" className="px-5 pb-5 font-bold text-[26px] text-ink">
+            Yosoku
+          </Link>
+        </View>
         <StationRail buildId={build.id} stations={stations} here={here} />
       </View>
       <View role="main" className="flex-1 px-[26px] pt-[22px]">

@@ -73,7 +73,7 @@ export function CardStation({ report, write }: StationProps) {
 
   return (
     <StationBody footer={<PrimaryButton testID="card-save" label="Keep card and target" onPress={() => void save()} />}>
-      <View className="max-w-[560px] gap-5 px-4 pb-5 pt-4">
+      <View className="max-w-[560px] gap-5 px-4 wide:px-0 pb-5 pt-4">
         <Words look="title" level={1}>
           What the card says
         </Words>

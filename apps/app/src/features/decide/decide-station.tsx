@@ -51,7 +51,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
         )
       }
     >
-      <View className="gap-3 px-4 pb-4 pt-4">
+      <View className="gap-3 px-4 wide:px-0 pb-4 pt-4">
         <Words
           look="title"
           level={1}
@@ -82,7 +82,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
           />
         </View>
       ) : null}
-      <View className="px-4">
+      <View className="px-4 wide:px-0">
         {trial ? <Evidence trial={trial} report={report} /> : null}
         <View className="flex-row flex-wrap items-center justify-between gap-x-4 py-1">
           <QuietButton label={why ? 'Hide why' : 'Why?'} testID="why" onPress={() => setWhy(!why)} />
@@ -102,7 +102,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
 /** The cam sits where it shall: keep the record. */
 function OnTarget({ sheet, onMoved }: { readonly sheet: Href; readonly onMoved: () => void }) {
   return (
-    <View className="flex-row flex-wrap justify-between gap-x-4 border-t border-hairline px-4 py-2">
+    <View className="flex-row flex-wrap justify-between gap-x-4 border-t border-hairline px-4 wide:px-0 py-2">
       <Link href={sheet} className="px-2 py-3 font-medium text-[17px] text-brass">
         The sheet, and the file to keep
       </Link>

@@ -32,7 +32,7 @@ export function NextTrial({ report, write, onDone }: NextTrialProps) {
   };
   return (
     <View className="gap-3 border-t border-hairline pt-3">
-      <View className="gap-3 px-4">
+      <View className="gap-3 px-4 wide:px-0">
         <TextField
           testID="moved-note"
           label="What was changed on the drive"

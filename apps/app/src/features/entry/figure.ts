@@ -12,7 +12,7 @@ export function figureOf(
   if (state.state === 'whole') return { figure: wheelDegrees(state.reading.shows), word };
   if (state.state === 'sideless') return { figure: wheelDegrees(state.shows), word: 'before or after?' };
   if (state.state === 'wrong') return { figure: draft.text, word: 'not on this ring' };
-  if (recorded === null) return { figure: '–', word };
-  const [figure = '–', ...rest] = recorded.split(' ');
+  if (recorded === null) return { figure: '', word: word || 'type the reading' };
+  const [figure = '', ...rest] = recorded.split(' ');
   return { figure, word: rest.join(' ') };
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 
 /** Keys of the bench keyboard and what they do here. */
 export type Shortcuts = Readonly<Record<string, () => void>>;
@@ -8,7 +8,8 @@ const OF_A_FIGURE = /^[\d.]$|^Backspace$/;
 /** Listens for single keys, except while something other than a reading is being typed. */
 export function useShortcuts(shortcuts: Shortcuts): void {
   const current = useRef(shortcuts);
-  useEffect(() => {
+  // Before the next key can come: Enter right after a digit must see that digit.
+  useLayoutEffect(() => {
     current.current = shortcuts;
   });
   useEffect(() => {
@@ -26,7 +27,8 @@ export function useShortcuts(shortcuts: Shortcuts): void {
       event.preventDefault();
       act();
     };
-    document.addEventListener('keydown', listen);
-    return () => document.removeEventListener('keydown', listen);
+    // On the way down: a text field lets no key travel back up.
+    document.addEventListener('keydown', listen, true);
+    return () => document.removeEventListener('keydown', listen, true);
   }, []);
 }

@@ -103,7 +103,7 @@ export function ReadStation({ report, write, undo }: StationProps) {
           right={{ shows: shows('closing'), label: 'after peak' }}
         />
       </View>
-      <View className="gap-2 px-4 pb-3 pt-2">
+      <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {finished ? `Intake centreline ${computedDegrees(finished.mean, 2)} ATDC.` : sentenceFor(report, drop.echo)}
         </Words>
@@ -131,7 +131,7 @@ function Finished(props: { onNext: () => void; onAgain: () => void; undo: (() =>
   useShortcuts({ n: onNext, Enter: onNext, u: () => undo?.() });
   return (
     <View>
-      <View className="flex-row flex-wrap items-center justify-between gap-x-4 px-4">
+      <View className="flex-row flex-wrap items-center justify-between gap-x-4 px-4 wide:px-0">
         <QuietButton label="Measure it once more" testID="again" onPress={onAgain} />
         {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
       </View>

@@ -24,7 +24,7 @@ export function SheetScreen({ report, write }: StationProps) {
   };
   return (
     <StationBody footer={null}>
-      <View className="gap-5 px-4 pb-10 pt-4">
+      <View className="gap-5 px-4 wide:px-0 pb-10 pt-4">
         <Words look="title" level={1}>
           {report.verdict.headline}
         </Words>

@@ -58,7 +58,7 @@ function SheetLine({ row, onVoid }: { readonly row: Row; readonly onVoid: ((entr
             role="button"
             aria-label={`Undo ${row.label} ${row.value}`}
             onPress={() => onVoid(entry)}
-            className="h-[44px] w-[44px] items-center justify-center active:bg-raised"
+            className="h-[44px] w-[44px] items-center wide:h-[30px] justify-center active:bg-raised"
           >
             <Undo2 size={17} color={soft} />
           </Pressable>

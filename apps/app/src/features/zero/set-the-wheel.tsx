@@ -29,7 +29,7 @@ export function SetTheWheel({ zero, after, write, undo }: SetTheWheelProps) {
   useShortcuts({ Enter: done, n: done, u: () => undo?.() });
   return (
     <View>
-      <View className="gap-2 px-4 pb-3">
+      <View className="gap-2 px-4 wide:px-0 pb-3">
         {right ? null : <Choice label="What was moved" hideLabel options={PARTS} value={moved} onChange={setMoved} />}
         {undo ? (
           <View className="items-end">

@@ -124,7 +124,7 @@ export function ZeroStation({ report, write, undo }: StationProps) {
           right={{ shows: shows('backward'), label: 'turning back' }}
         />
       </View>
-      <View className="gap-2 px-4 pb-3 pt-2">
+      <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {sentence}
         </Words>
@@ -168,7 +168,7 @@ function Proved({ onNext, nextLabel, onProveAgain, onFindAgain, undo }: ProvedPr
   useShortcuts({ n: onNext, Enter: onNext, u: () => undo?.() });
   return (
     <View>
-      <View className="flex-row flex-wrap justify-between gap-x-4 px-4 pb-2">
+      <View className="flex-row flex-wrap justify-between gap-x-4 px-4 wide:px-0 pb-2">
         <QuietButton label="Prove it once more" onPress={onProveAgain} />
         <QuietButton label="The wheel was moved: find TDC again" onPress={onFindAgain} />
         {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}

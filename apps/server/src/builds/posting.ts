@@ -1,0 +1,66 @@
+import { isDeepStrictEqual } from 'node:util';
+import { and, eq, inArray } from 'drizzle-orm';
+import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Db } from '../db/database';
+import { builder, type entry } from '../db/schema';
+import type { Account } from '../sign-in/session';
+import { Problem } from '../web/problem';
+
+/** Entries to be put at the end of one build's logbook, all or none, by somebody who is signed in. */
+export interface Posting {
+  readonly account: Account;
+  readonly buildId: string;
+  readonly entries: readonly Entry[];
+}
+
+/** An entry's place in its build's logbook. Places are gapless and begin at 1. */
+export interface Placed {
+  readonly id: string;
+  readonly seq: number;
+}
+
+export type EntryRow = typeof entry.$inferInsert;
+
+export const noSuchBuild = (): Problem =>
+  new Problem(
+    404,
+    'No such build',
+    'There is no such build in your shop. It may belong to another shop, or its first entry has not arrived yet.',
+  );
+
+export const idInUse = (): Problem =>
+  new Problem(409, 'Id in use', 'An entry with this id is in the logbook already, with other contents.');
+
+/** Does a row hold just what is posted? Then posting it again is harmless. */
+export const isSame = (row: Pick<EntryRow, 'kind' | 'body' | 'builderId' | 'takenAt'>, posted: Entry): boolean =>
+  row.kind === posted.kind &&
+  row.builderId === posted.builderId &&
+  row.takenAt.getTime() === new Date(posted.takenAt).getTime() &&
+  isDeepStrictEqual(row.body, posted.body);
+
+export const toRow = (posted: Entry, seq: number, account: Account): EntryRow => ({
+  id: posted.id,
+  buildId: posted.buildId,
+  seq,
+  kind: posted.kind,
+  body: posted.body,
+  takenAt: new Date(posted.takenAt),
+  builderId: posted.builderId,
+  postedBy: account.builderId,
+  receivedAt: new Date(),
+});
+
+/** Every entry must be of the build that is posted to, and by a builder of the shop. Throws a problem otherwise. */
+export async function checkAuthors(db: Db, { account, buildId, entries }: Posting): Promise<void> {
+  const foreign = entries.findIndex((each) => each.buildId !== buildId);
+  if (foreign >= 0)
+    throw new Problem(422, 'Wrong build', `Entry ${foreign + 1} belongs to another build than the one it was sent to.`);
+  const others = [...new Set(entries.map((each) => each.builderId))].filter((id) => id !== account.builderId);
+  if (others.length === 0) return;
+  const known = await db
+    .select({ id: builder.id })
+    .from(builder)
+    .where(and(eq(builder.shopId, account.shopId), inArray(builder.id, others)));
+  if (known.length !== others.length)
+    throw new Problem(403, 'Not your shop', 'An entry names a builder who does not belong to your shop.');
+}

@@ -1,0 +1,82 @@
+import { v7 as uuidv7 } from 'uuid';
+import type { BodyOf, Entry, EntryKind } from '@yosoku/core/logbook/entry';
+import { createApi } from '../api';
+import { shop } from '../db/schema';
+import { type OpenDatabase, openDatabase } from '../db/database';
+import { addBuilder } from '../sign-in/accounts';
+
+/** The API on the test's own MariaDB, whose address `scripts/test.mjs` hands over. */
+export async function openApi() {
+  const url = process.env.TEST_DATABASE_URL;
+  const migrations = process.env.MIGRATIONS_DIR;
+  if (!url || !migrations) throw new Error('Run these tests with `npm run api`: they need a database of their own.');
+  const database = openDatabase(url);
+  await database.migrate(migrations);
+  return { database, api: createApi(database) };
+}
+
+export type TestApi = ReturnType<typeof createApi>;
+
+export const PASSWORD = 'a-long-test-password';
+const ORIGIN = 'http://localhost';
+
+/** Adds a shop with one builder to the database. */
+export async function addShop({ db }: OpenDatabase) {
+  const shopId = uuidv7();
+  const signInName = `b${shopId.slice(-12)}`;
+  await db.insert(shop).values({ id: shopId, name: 'Test shop', createdAt: new Date() });
+  const builderId = await addBuilder(db, shopId, 'owner', {
+    builderName: 'Test builder',
+    signInName,
+    password: PASSWORD,
+  });
+  return { shopId, builderId, signInName };
+}
+
+/** Asks the API as a browser would, with a cookie. */
+export function client(api: TestApi, cookie = '') {
+  const ask = async (method: string, path: string, body?: unknown) => {
+    const response = await api.request(`${ORIGIN}/api${path}`, {
+      method,
+      headers: { 'Content-Type': 'application/json', Origin: ORIGIN, ...(cookie ? { Cookie: cookie } : {}) },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+    const text = await response.text();
+    return {
+      status: response.status,
+      type: response.headers.get('content-type') ?? '',
+      setCookie: response.headers.get('set-cookie') ?? '',
+      json: text === '' ? {} : JSON.parse(text),
+    };
+  };
+  return {
+    get: (path: string) => ask('GET', path),
+    post: (path: string, body: unknown) => ask('POST', path, body),
+    del: (path: string) => ask('DELETE', path),
+  };
+}
+
+/** Signs in and returns a client that stays signed in. */
+export async function signedIn(api: TestApi, signInName: string) {
+  const answer = await client(api).post('/session', { signInName, password: PASSWORD });
+  return client(api, answer.setCookie.split(';')[0] ?? '');
+}
+
+export const makeEntry = <K extends EntryKind>(
+  kind: K,
+  body: BodyOf<K>,
+  buildId: string,
+  builderId: string,
+): Extract<Entry, { kind: K }> =>
+  ({ id: uuidv7(), buildId, kind, body, takenAt: '2026-03-14T09:26:53.000Z', builderId }) as Extract<
+    Entry,
+    { kind: K }
+  >;
+
+export const description = (name = 'Test four'): BodyOf<'build.described'> => ({
+  replaces: null,
+  name,
+  engine: { cylinders: 4, firingOrder: [1, 3, 4, 2], rotation: 'clockwise' },
+  wheel: { ring: '0-180' },
+  units: 'in',
+});

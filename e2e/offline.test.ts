@@ -1,0 +1,82 @@
+import { type AppServer, openAppServer } from './app-server';
+import { type Browser, PHONE, openBrowser, signIn } from './browser';
+
+jest.setTimeout(180_000);
+
+let server: AppServer;
+let browser: Browser;
+beforeAll(async () => {
+  server = await openAppServer();
+  browser = await openBrowser(server.base, PHONE);
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const tap = async (figures: string, side: string): Promise<void> => {
+  for (const key of figures) await browser.press(`key-${key}`);
+  await browser.press(`side-${side}`);
+  await browser.press('record');
+};
+
+test('with the server stopped a measurement is finished, survives a reload, and is posted when it returns', async () => {
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await browser.press('new-build');
+  await browser.fill('engine-name', 'Gorse End twin');
+  await browser.fill('engine-cylinders', '2');
+  await browser.fill('engine-firingOrder', '1-2');
+  await browser.press('begin');
+  await browser.seeText('sync-sign', /all kept/);
+  // The service worker must have the app before the server goes.
+  await browser.driver.wait(
+    () => browser.driver.executeAsyncScript('navigator.serviceWorker.ready.then(() => arguments[0](true))'),
+    20_000,
+  );
+  await browser.driver.wait(
+    () => browser.driver.executeScript<boolean>('return navigator.serviceWorker.controller !== null'),
+    20_000,
+  );
+  const address = await browser.driver.getCurrentUrl();
+  await server.stop();
+
+  await tap('20', 'before');
+  await browser.seeText('sentence', /Turn it backwards/);
+  await browser.seeText('sync-sign', /2 waiting/);
+  // Half a reading is typed when the page is reloaded.
+  await browser.press('key-2');
+  await browser.press('key-5');
+  await browser.press('side-after');
+  await browser.driver.sleep(300);
+  await browser.driver.navigate().refresh();
+  await browser.seeText('sentence', /Turn it backwards/);
+  await browser.press('record');
+  await browser.seeText('sentence', /Slip the wheel 2½°/);
+  await browser.press('wheel-set');
+  await tap('22½', 'before');
+  await tap('22½', 'after');
+  await browser.seeText('sentence', /TDC is proved/);
+  await browser.press('next');
+  await browser.fill('card-centreline', '108');
+  await browser.press('card-save');
+  await tap('66', 'after');
+  await browser.seeText('sentence', /Over the nose/);
+  await tap('153', 'after');
+  await browser.press('next');
+  await browser.seeText('verdict', /1\.5° late/);
+  await browser.seeText('sync-sign', /waiting · working offline/);
+  await browser.driver.navigate().refresh();
+  await browser.seeText('verdict', /1\.5° late/);
+
+  await server.start();
+  await browser.seeText('sync-sign', /^all kept$/);
+  const id = /builds\/([^/]+)/.exec(address)?.[1];
+  const seen = await browser.driver.executeAsyncScript<{ seqs: number[]; headline: string }>(
+    `const done = arguments[arguments.length - 1];
+     Promise.all(['entries', 'report'].map((what) => fetch('/api/builds/${id}/' + what).then((answer) => answer.json())))
+       .then(([log, { report }]) => done({ seqs: log.entries.map((entry) => entry.seq), headline: report.verdict.headline }));`,
+  );
+  // Opening, trial, zero, two contacts, set, two proofs, card, target, two readings: each once, in order.
+  expect(seen.seqs).toEqual(Array.from({ length: 12 }, (_, at) => at + 1));
+  expect(seen.headline).toBe('The cam sits 1.5° late.');
+});

@@ -1,0 +1,400 @@
+import Ajv2020 from 'ajv/dist/2020';
+import addFormats from 'ajv-formats';
+import { execFileSync, spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import fc from 'fast-check';
+import { readingAt, type WheelRing } from '../crank/wheel';
+import { type BodyOf, type Entry, type EntryKind, ENTRY_KINDS, entrySchema } from './entry';
+import { readBuildFile, writeBuildFile } from './file';
+import { jsonSchemas } from './json-schemas';
+import { type Report, derive, reportSchema } from './report';
+
+const ROOT = path.resolve(__dirname, '../../../..');
+const BUILD = '00000000-0000-4000-8000-00000000b17d';
+const BUILDER = '00000000-0000-4000-8000-0000000b0b0b';
+
+let count = 0;
+const id = (): string => `00000000-0000-4000-8000-${String((count += 1)).padStart(12, '0')}`;
+
+/** Writes entries the way a builder would make them. */
+function book(ring: WheelRing = { ring: '0-180' }, units: 'in' | 'mm' = 'in') {
+  const entries: Entry[] = [];
+  const write = <K extends EntryKind>(kind: K, body: BodyOf<K>): string => {
+    const entryId = id();
+    const takenAt = '2026-03-14T09:26:53Z';
+    entries.push({ id: entryId, buildId: BUILD, kind, body, takenAt, builderId: BUILDER } as Entry);
+    return entryId;
+  };
+  write('build.described', {
+    replaces: null,
+    name: 'Test six',
+    engine: { cylinders: 6, firingOrder: [1, 5, 3, 6, 2, 4], rotation: 'clockwise', stroke: 88.392, rod: 144.78 },
+    wheel: ring,
+    units,
+  });
+  const trial = write('trial.begun', { after: null });
+  const zero = write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
+  const contact = (setting: string | null, pass: string, turning: 'forward' | 'backward', at: number): string =>
+    write('zero.contact', { zero, setting, pass, turning, wheel: readingAt(ring, at) });
+  const pass = (setting: string | null, forward: number, backward: number): void => {
+    const passId = id();
+    contact(setting, passId, 'forward', forward);
+    contact(setting, passId, 'backward', backward);
+  };
+  const set = (after: string | null = null): string => write('zero.set', { zero, after, moved: 'wheel' });
+  const reading = (
+    setting: string | null,
+    round: string,
+    flank: 'opening' | 'closing',
+    at: number,
+    more: { drop?: number; approach?: 'forward' | 'backward'; trial?: string } = {},
+  ): string =>
+    write('reading.taken', {
+      setting,
+      trial: more.trial ?? trial,
+      round,
+      cylinder: 1,
+      valve: 'intake',
+      sitsOn: 'lifter',
+      shows: { kind: 'below-peak', flank, drop: more.drop ?? 1.27 },
+      approach: more.approach ?? 'forward',
+      wheel: readingAt(ring, at),
+    });
+  const pair = (setting: string | null, opening: number, closing: number, more = {}): void => {
+    const round = id();
+    reading(setting, round, 'opening', opening, more);
+    reading(setting, round, 'closing', closing, more);
+  };
+  const card = (centreline = 107): string =>
+    write('card.entered', { replaces: null, intake: { centreline, lobeLift: 8.382 } });
+  const report = (): Report => {
+    const derived = derive(entries);
+    if (!derived) throw new Error('the logbook says what engine it is');
+    return reportSchema.parse(derived);
+  };
+  /** The whole slice of work, with the wheel mounted `mount` degrees off. */
+  const proved = (): string => {
+    pass(null, -21, 26.5);
+    const setting = set();
+    pass(setting, -23.75, 23.75);
+    return setting;
+  };
+  return { entries, write, contact, pass, set, reading, pair, card, report, proved, zero, trial };
+}
+
+const rowsOf = (report: Report, title: string) => report.sheet.find((section) => section.title === title)?.rows ?? [];
+
+describe('from stop to verdict', () => {
+  test('a whole job: found, set, proved, measured, judged', () => {
+    const job = book();
+    expect(job.report().zero).toMatchObject({ state: 'none', step: { does: 'contact', turning: 'forward' } });
+    const first = id();
+    job.contact(null, first, 'forward', -21);
+    expect(job.report().zero).toMatchObject({ step: { does: 'contact', turning: 'backward', pass: first } });
+    job.contact(null, first, 'backward', 26.5);
+    expect(job.report().zero).toMatchObject({
+      state: 'found',
+      step: { does: 'set' },
+      sentence: 'Slip the wheel 2¾° counter-clockwise, against the way it runs.',
+      // 23.75° of that crank is 0.191 in below the top (Heywood ch. 2).
+      remark: 'The stop holds the piston 0.191 in below the top.',
+    });
+    const setting = job.set();
+    expect(job.report().zero).toMatchObject({ state: 'set', step: { does: 'contact', setting } });
+    job.pass(setting, -23.75, 23.75);
+    expect(job.report()).toMatchObject({ zero: { state: 'proved' }, verdict: { kind: 'waiting' } });
+    job.card();
+    // Worked value, common practice, no source: 66 and 153 against 107 is 2.5° late.
+    job.pair(setting, 66, 153);
+    const { verdict, stations, trials } = job.report();
+    expect(verdict).toMatchObject({ kind: 'move', delta: -2.5, move: 2.5, headline: 'The cam sits 2.5° late.' });
+    expect(trials[0]?.centreline).toEqual({ mean: 109.5, spread: 0, count: 1 });
+    expect(stations.map(({ state }) => state)).toEqual(['done', 'done', 'done', 'begun']);
+  });
+
+  test('a proof that is a little off corrects every reading by what it found', () => {
+    const job = book();
+    job.pass(null, -21, 26.5);
+    const setting = job.set();
+    job.pass(setting, -23.5, 24);
+    job.card();
+    job.pair(setting, 66, 153);
+    expect(job.report().zero.remark).toContain('¼° after; every reading is corrected');
+    expect(job.report().verdict.delta).toBeCloseTo(-2.25, 9);
+  });
+
+  test('a proof beyond the limit fails, says how far, and a later failure voids what leaned on it', () => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    job.pair(setting, 66, 153);
+    expect(job.report().verdict.kind).toBe('move');
+    job.pass(setting, -23, 24.5);
+    const report = job.report();
+    expect(report.zero).toMatchObject({ state: 'failed', step: { does: 'set', after: setting } });
+    expect(report.zero.sentence).toMatch(/^Not proved: the sides differ by 1\.5°, the limit is ½°\. Slip the wheel ¾°/);
+    expect(report.verdict).toMatchObject({ kind: 'do-not-move', move: 0 });
+    expect(report.stations.map(({ state }) => state)).toEqual(['void', 'done', 'void', 'begun']);
+  });
+
+  test('a new trial starts from nothing; the old one stays as history', () => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    job.pair(setting, 66, 153);
+    const second = job.write('trial.begun', { after: job.trial, note: 'keyway +2' });
+    expect(job.report().verdict.kind).toBe('waiting');
+    job.pair(setting, 63.75, 151, { trial: second });
+    expect(job.report().verdict).toMatchObject({ kind: 'leave', delta: -0.375 });
+    expect(job.report().trials[0]?.verdict).toMatchObject({ kind: 'move', delta: -2.5 });
+  });
+
+  test('repeats are averaged; quarrelling ones are measured again', () => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    job.pair(setting, 66, 153);
+    job.pair(setting, 66, 154);
+    expect(job.report().trials[0]?.centreline).toEqual({ mean: 109.75, spread: 0.5, count: 2 });
+    job.pair(setting, 69, 156);
+    expect(job.report().verdict.kind).toBe('measure-again');
+  });
+});
+
+describe('the same engine gives the same answer', () => {
+  const rings: WheelRing[] = [
+    { ring: '0-360', sense: 'rising' },
+    { ring: '0-360', sense: 'falling' },
+    { ring: '0-180' },
+    { ring: '0-90' },
+  ];
+  test('on every ring, from any mounting of the wheel, in any order of arrival', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...rings),
+        fc.integer({ min: 0, max: 1439 }),
+        fc.integer({ min: 20, max: 300 }),
+        fc.integer({ min: 380, max: 480 }),
+        fc.integer({ min: 60, max: 320 }),
+        fc.integer(),
+        (ring, mountQuarters, halfQuarters, centreQuarters, noseQuarters, seed) => {
+          const [mount, half, centre, nose] = [mountQuarters, halfQuarters, centreQuarters, noseQuarters].map(
+            (quarters) => quarters / 4,
+          ) as [number, number, number, number];
+          const job = book(ring);
+          job.pass(null, mount - half, mount + half);
+          const setting = job.set();
+          job.pass(setting, -half, half);
+          job.card(110);
+          job.pair(setting, centre - nose / 2, centre + nose / 2);
+          const report = job.report();
+          expect(report.zero.state).toBe('proved');
+          expect(report.trials[0]?.centreline?.mean).toBeCloseTo(centre, 9);
+          expect(report.verdict.delta).toBeCloseTo(110 - centre, 9);
+
+          const shuffled = [...job.entries].sort((a, b) => hash(a.id, seed) - hash(b.id, seed));
+          expect(derive(shuffled)?.verdict).toEqual(report.verdict);
+        },
+      ),
+      { numRuns: 60 },
+    ));
+
+  const hash = (text: string, seed: number): number =>
+    [...text].reduce((sum, sign) => (sum * 31 + sign.charCodeAt(0)) | 0, seed);
+});
+
+describe('kept, named, and left out', () => {
+  test('contacts exchanged: the pass is named and can be undone', () => {
+    const job = book();
+    job.pass(null, 26.5, -21);
+    const report = job.report();
+    expect(report.problems[0]?.remedy).toMatch(/exchanged/);
+    expect(report.zero).toMatchObject({ state: 'open', step: { does: 'contact', pass: null } });
+    expect(rowsOf(report, 'Zero').map(({ standing }) => standing)).toEqual(['aside', 'aside']);
+  });
+
+  test.each([
+    ['drop over the lobe lift', { drop: 8.382 }, /not less than the whole lobe lift, 0\.330 in/],
+    ['read backwards', { approach: 'backward' }, /turning backwards/],
+  ] as const)('%s', (_what, more, words) => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    job.pair(setting, 66, 153, more);
+    const report = job.report();
+    expect(report.problems[0]?.message).toMatch(words);
+    expect(report.verdict.kind).toBe('waiting');
+    expect(rowsOf(report, 'Trial 1').every(({ standing }) => standing === 'aside')).toBe(true);
+  });
+
+  test('one side read twice, different drops, exchanged sides, a wheel set in between', () => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    const twice = id();
+    job.reading(setting, twice, 'opening', 66);
+    job.reading(setting, twice, 'opening', 67);
+    const drops = id();
+    job.reading(setting, drops, 'opening', 66);
+    job.reading(setting, drops, 'closing', 153, { drop: 1 });
+    job.pair(setting, 153, 66);
+    const between = id();
+    job.reading(null, between, 'opening', 66);
+    job.reading(setting, between, 'closing', 153);
+    const messages = job.report().problems.map(({ message }) => message);
+    expect(messages).toEqual([
+      expect.stringMatching(/twice/),
+      expect.stringMatching(/different drops/),
+      expect.stringMatching(/wider than any nose/),
+      expect.stringMatching(/set anew/),
+    ]);
+    // A good pair still counts beside them.
+    job.pair(setting, 66, 153);
+    expect(job.report().verdict).toMatchObject({ kind: 'move', delta: -2.5 });
+  });
+
+  test('without a proved zero there is a figure but no move', () => {
+    const job = book();
+    job.card();
+    job.pair(null, 66, 153);
+    expect(job.report().verdict).toMatchObject({ kind: 'do-not-move', delta: -2.5, move: 0 });
+  });
+
+  test('without a card there is nothing to compare with, unless a target is set', () => {
+    const job = book();
+    const setting = job.proved();
+    job.pair(setting, 66, 153);
+    expect(job.report().verdict).toMatchObject({
+      kind: 'waiting',
+      headline: expect.stringMatching(/nothing to compare/),
+    });
+    job.write('target.set', { replaces: null, target: { kind: 'centreline', centreline: 109 }, limit: 0.5 });
+    expect(job.report().verdict).toMatchObject({ kind: 'leave', delta: -0.5 });
+  });
+
+  test('a void takes a reading out; a void of the void brings it back; the sheet shows it struck through', () => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    const round = id();
+    job.reading(setting, round, 'opening', 66);
+    const wrong = job.reading(setting, round, 'closing', 163);
+    const undo = job.write('entry.voided', { voids: wrong, reason: 'misread' });
+    expect(job.report().read).toMatchObject({ flank: 'closing', round });
+    expect(rowsOf(job.report(), 'Trial 1')[1]).toMatchObject({ standing: 'voided', note: 'misread' });
+    job.write('entry.voided', { voids: undo });
+    expect(job.report().trials[0]?.centreline?.mean).toBe(114.5);
+  });
+
+  test('what leans on an undone entry is adrift, not lost; rings of links make nothing vanish', () => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    job.pair(setting, 66, 153);
+    job.write('entry.voided', { voids: job.trial });
+    expect(job.report().problems).toHaveLength(2);
+    const [a, b] = [id(), id()];
+    for (const [from, to] of [
+      [a, b],
+      [b, a],
+    ])
+      job.entries.push({
+        ...(job.entries[1] as Entry),
+        id: from,
+        kind: 'trial.begun',
+        body: { after: to ?? null },
+      } as Entry);
+    expect(job.report().trials).toHaveLength(2);
+  });
+
+  test('corrections replace; two devices correcting at once agree on one', () => {
+    const job = book();
+    const first = job.card(107);
+    const left = job.write('card.entered', { replaces: first, intake: { centreline: 108 } });
+    const right = job.write('card.entered', { replaces: first, intake: { centreline: 109 } });
+    expect(left < right).toBe(true);
+    expect(job.report().card.intakeCentreline).toBe(109);
+    expect(derive([...job.entries].reverse())?.card.intakeCentreline).toBe(109);
+  });
+});
+
+describe('the open file', () => {
+  const example = path.join(ROOT, 'docs/example.yosoku.json');
+  const text = readFileSync(example, 'utf8');
+
+  test('is read, written and read again without change', () => {
+    const read = readBuildFile(text);
+    if (!read.ok) throw new Error(read.message);
+    const written = writeBuildFile(read.file.entries, read.file.builders ?? []);
+    expect(JSON.parse(written)).toEqual(JSON.parse(text));
+    expect(readBuildFile(written)).toEqual(read);
+    expect(derive(read.file.entries)?.verdict.headline).toBe('The cam sits 2.5° late.');
+  });
+
+  test('its published schemas are the present ones, and an independent validator agrees with them', () => {
+    const ajv = addFormats(new Ajv2020({ strict: false }));
+    for (const [name, schema] of Object.entries(jsonSchemas()))
+      expect(JSON.parse(readFileSync(path.join(ROOT, 'docs', name), 'utf8'))).toEqual(
+        JSON.parse(JSON.stringify(schema)),
+      );
+    const schemas = jsonSchemas();
+    const isFile = ajv.compile(schemas['yosoku-build.schema.json'] as object);
+    expect(isFile(JSON.parse(text)) || isFile.errors).toBe(true);
+    expect(isFile(JSON.parse(text.replace('"forward"', '"sideways"')))).toBe(false);
+    const isReport = ajv.compile(schemas['yosoku-report.schema.json'] as object);
+    const read = readBuildFile(text);
+    expect((read.ok && isReport(derive(read.file.entries))) || isReport.errors).toBe(true);
+  });
+
+  const spoil = (change: (file: { version: unknown; entries: Record<string, unknown>[] }) => void): string => {
+    const file = JSON.parse(text);
+    change(file);
+    return JSON.stringify(file);
+  };
+  test.each<[string, string, string, RegExp]>([
+    ['no JSON', '{', '', /not JSON/],
+    ['another version', spoil((file) => (file.version = 2)), 'version', /version 1/],
+    [
+      'an unknown kind',
+      spoil(({ entries }) => (entries[1]!.kind = 'valve.bent')),
+      'entries[1].kind',
+      /unknown kind.*zero\.begun/,
+    ],
+    ['a field too many', spoil(({ entries }) => (entries[1]!.colour = 'red')), 'entries[1].colour', /no such field/],
+    ['361 on the wheel', text.replace('"shows": 10', '"shows": 361'), 'entries[2].body.wheel.shows', /has no 361/],
+    ['one id twice', spoil(({ entries }) => (entries[2]!.id = entries[1]!.id)), 'entries[2].id', /earlier entry/],
+    ['two builds', spoil(({ entries }) => (entries[2]!.buildId = entries[2]!.id)), 'entries[2].buildId', /one build/],
+    ['no engine', spoil(({ entries }) => void entries.shift()), 'entries[0].kind', /build\.described/],
+  ])('%s is refused by name', (_what, bad, field, words) => {
+    const read = readBuildFile(bad);
+    expect(read).toMatchObject({ ok: false, field });
+    expect(read.ok ? '' : read.message).toMatch(words);
+  });
+
+  test('every kind of entry is known to the schema by the same name', () => {
+    const kinds = entrySchema.options.map((option) => option.shape.kind.value);
+    expect(kinds).toEqual([...ENTRY_KINDS]);
+  });
+
+  test('the command prints the report; a bad file gives one line, exit 2 and nothing else', () => {
+    const run = (file: string, input?: string) =>
+      spawnSync('npm', ['run', '-s', 'report', '--', file], { cwd: ROOT, encoding: 'utf8', input });
+    const good = run(example);
+    expect(JSON.parse(good.stdout)).toEqual(
+      JSON.parse(execFileSync('npm', ['run', '-s', 'report', '--', '-'], { cwd: ROOT, input: text, encoding: 'utf8' })),
+    );
+    expect(reportSchema.parse(JSON.parse(good.stdout)).verdict.delta).toBe(-2.5);
+    const file = path.join(mkdtempSync(path.join(tmpdir(), 'yosoku-')), 'bad.yosoku.json');
+    writeFileSync(file, text.replace('"shows": 10', '"shows": 361'));
+    const bad = run(file);
+    expect(bad).toMatchObject({ status: 2, stdout: '' });
+    const lines = bad.stderr
+      .trim()
+      .split('\n')
+      .filter((line) => !line.startsWith('npm warn'));
+    expect(lines).toEqual([expect.stringContaining('entries[2].body.wheel.shows: A 0–180 ring has no 361')]);
+    expect(run('/nowhere.json')).toMatchObject({ status: 2, stdout: '' });
+  }, 60_000);
+});

@@ -1,0 +1,76 @@
+import { spawnSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import path from 'node:path';
+import { performance } from 'node:perf_hooks';
+import { ROOT, STATE, ensurePackages, ensurePrograms, ensureState, say } from './setup.mjs';
+
+/**
+ * `npm test`: style, types, unit tests, the API on a real MariaDB, the app in a real browser.
+ * Its database and ports are its own, so it can run beside `npm start`. `--only api` or `--only e2e` runs one part.
+ */
+
+const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
+const wants = (part) => only === null || only === part;
+
+ensurePrograms('mariadbd', ...(wants('e2e') ? ['chromium', 'chromedriver'] : []));
+ensurePackages();
+ensureState();
+
+const began = performance.now();
+const failures = [];
+function check(what, command, args, env = {}) {
+  say(what);
+  const started = performance.now();
+  const { status } = spawnSync(command, args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, FORCE_COLOR: process.stdout.isTTY ? '1' : '0', ...env },
+  });
+  const seconds = ((performance.now() - started) / 1000).toFixed(0);
+  say(`${what}: ${status === 0 ? 'good' : 'FAILED'} (${seconds} s)`);
+  if (status !== 0) failures.push(what);
+}
+
+const bin = (name) => path.join(ROOT, 'node_modules/.bin', name);
+const node = process.execPath;
+
+if (only === null) {
+  check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+  for (const place of ['packages/core', 'apps/server', 'apps/app', 'e2e'])
+    check(`types of ${place}`, bin('tsc'), ['-p', place]);
+  check('unit tests', bin('jest'), ['--selectProjects', 'core', 'app']);
+}
+
+if (wants('api') || wants('e2e')) {
+  const { startDatabase } = await import('./database.mjs');
+  const { ensureBuilt, MIGRATIONS_DIR, SERVER_FILE, WEB_DIR } = await import('./build.mjs');
+  const folder = path.join(STATE, `test-db-${process.pid}`);
+  const database = await startDatabase(folder, ['api', 'e2e']);
+  try {
+    if (wants('api'))
+      check('API on MariaDB', bin('jest'), ['--selectProjects', 'api', '--runInBand'], {
+        TEST_DATABASE_URL: database.urls.api,
+        MIGRATIONS_DIR,
+      });
+    if (wants('e2e')) {
+      await ensureBuilt();
+      check('the app in a browser', node, [bin('jest'), '--selectProjects', 'e2e', '--runInBand'], {
+        TEST_DATABASE_URL: database.urls.e2e,
+        MIGRATIONS_DIR,
+        WEB_DIR,
+        SERVER_FILE,
+      });
+    }
+  } finally {
+    await database.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+const minutes = ((performance.now() - began) / 60_000).toFixed(1);
+if (failures.length > 0) {
+  console.error(`Failed: ${failures.join(', ')} (${minutes} min)`);
+  process.exit(1);
+}
+console.log(`All good (${minutes} min).`);
