@@ -67,14 +67,10 @@ function load(base, headers, requestFor) {
 }
 
 export async function benchPosts(databaseUrl, migrations, port) {
-  const server = spawn(
-    process.execPath,
-    ['--cpu-prof', '--cpu-prof-dir=/tmp/prof', '--import', 'tsx', 'bench/post-server.mts'],
-    {
-      env: { ...process.env, DATABASE_URL: databaseUrl, MIGRATIONS_DIR: migrations, PORT: String(port) },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    },
-  );
+  const server = spawn(process.execPath, ['--import', 'tsx', 'bench/post-server.mts'], {
+    env: { ...process.env, DATABASE_URL: databaseUrl, MIGRATIONS_DIR: migrations, PORT: String(port) },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   try {
     const { builderId, signInName } = await new Promise((resolve) =>
       server.stdout.once('data', (line) => resolve(JSON.parse(line))),

@@ -73,12 +73,24 @@ const isAlive = (pid) => {
   }
 };
 
+const readPid = (file) => (existsSync(file) ? Number(readFileSync(file, 'utf8')) : NaN);
+const commandOf = (pid) =>
+  existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0') : [];
+
+/** One command at a time works on a data folder. Throws when another one does. */
+function takeFolder(folder) {
+  const file = path.join(folder, 'owner');
+  const owner = readPid(file);
+  if (owner !== process.pid && commandOf(owner).some((part) => /scripts\/[\w-]+\.mjs$/.test(part)))
+    throw new Error(`Yosoku is running from this folder already (process ${owner}). Stop that one first, with Ctrl-C.`);
+  writeFileSync(file, String(process.pid));
+}
+
 /** A server left behind by a start command that was killed. Its data folder must not be opened twice. */
 async function stopLeftover(pidFile) {
-  if (!existsSync(pidFile)) return;
-  const pid = Number(readFileSync(pidFile, 'utf8'));
-  const command = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
-  if (!command.includes('mariadbd') || !command.includes(path.dirname(pidFile))) return;
+  const pid = readPid(pidFile);
+  const command = commandOf(pid);
+  if (!command[0]?.includes('mariadbd') || !command.some((part) => part.includes(path.dirname(pidFile)))) return;
   process.kill(pid, 'SIGTERM');
   for (let i = 0; i < 600 && isAlive(pid); i += 1) await wait(50);
 }
@@ -99,6 +111,7 @@ export async function startDatabase(folder, names) {
   const data = createDataFolder(folder);
   const secret = readFileSync(path.join(folder, 'secret'), 'utf8');
   const pidFile = path.join(folder, 'pid');
+  takeFolder(folder);
   await stopLeftover(pidFile);
   const port = await freePort();
   const log = openSync(path.join(folder, 'log'), 'a');
@@ -142,6 +155,7 @@ export async function startDatabase(folder, names) {
       if (ended) return;
       server.kill('SIGTERM');
       for (let i = 0; i < 600 && !ended; i += 1) await wait(20);
+      rmSync(path.join(folder, 'owner'), { force: true });
     },
   };
 }

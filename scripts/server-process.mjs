@@ -4,8 +4,9 @@ import { MIGRATIONS_DIR, SERVER_FILE, WEB_DIR } from './build.mjs';
 /** Starts the built server. Its words go to `onLine`; resolves once it says that it is ready. */
 export function startServer(settings, onLine) {
   const child = spawn(process.execPath, ['--enable-source-maps', SERVER_FILE], {
-    env: { ...process.env, MIGRATIONS_DIR, WEB_DIR, ...settings },
-    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, MIGRATIONS_DIR, WEB_DIR, ...settings, STOP_WITH_STDIN: '1' },
+    // The pipe closes when this process ends, however it ends; the server then stops too and frees its port.
+    stdio: ['pipe', 'pipe', 'inherit'],
     detached: true,
   });
   let ended = false;

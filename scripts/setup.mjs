@@ -6,8 +6,8 @@ import path from 'node:path';
 /** Brings a fresh machine to the point where Yosoku can be built: Debian packages, npm packages. Quick when all is there. */
 
 export const ROOT = path.resolve(import.meta.dirname, '..');
-/** Everything that this checkout makes for itself at run time. Git-ignored. */
-export const STATE = path.join(ROOT, '.yosoku');
+/** Everything that this checkout makes for itself at run time. Git-ignored. `YOSOKU_STATE` puts it elsewhere. */
+export const STATE = path.resolve(ROOT, process.env.YOSOKU_STATE ?? '.yosoku');
 
 export const say = (text) => console.log(`· ${text}`);
 

@@ -1,8 +1,7 @@
 import { spawnSync } from 'node:child_process';
-import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
-import { ROOT, STATE, ensurePackages, ensurePrograms, ensureState, say } from './setup.mjs';
+import { ROOT, ensurePackages, ensurePrograms, ensureState, say } from './setup.mjs';
 
 /**
  * `npm test`: style, types, unit tests, the API on a real MariaDB, the app in a real browser.
@@ -43,29 +42,24 @@ if (only === null) {
 }
 
 if (wants('api') || wants('e2e')) {
-  const { startDatabase } = await import('./database.mjs');
+  const { withDatabase } = await import('./throwaway.mjs');
   const { ensureBuilt, MIGRATIONS_DIR, SERVER_FILE, WEB_DIR } = await import('./build.mjs');
-  const folder = path.join(STATE, `test-db-${process.pid}`);
-  const database = await startDatabase(folder, ['api', 'e2e']);
-  try {
+  await withDatabase(['api', 'e2e'], async (urls) => {
     if (wants('api'))
       check('API on MariaDB', bin('jest'), ['--selectProjects', 'api', '--runInBand'], {
-        TEST_DATABASE_URL: database.urls.api,
+        TEST_DATABASE_URL: urls.api,
         MIGRATIONS_DIR,
       });
     if (wants('e2e')) {
       await ensureBuilt();
       check('the app in a browser', node, [bin('jest'), '--selectProjects', 'e2e', '--runInBand'], {
-        TEST_DATABASE_URL: database.urls.e2e,
+        TEST_DATABASE_URL: urls.e2e,
         MIGRATIONS_DIR,
         WEB_DIR,
         SERVER_FILE,
       });
     }
-  } finally {
-    await database.stop();
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 }
 
 const minutes = ((performance.now() - began) / 60_000).toFixed(1);

@@ -55,10 +55,11 @@ server.on('error', (error) => {
 });
 
 let stopping = false;
-for (const signal of ['SIGINT', 'SIGTERM'] as const)
-  process.on(signal, () => {
-    if (stopping) return;
-    stopping = true;
-    server.close(() => void database.close().then(() => process.exit(0)));
-    if ('closeAllConnections' in server) server.closeAllConnections();
-  });
+function stop(): void {
+  if (stopping) return;
+  stopping = true;
+  server.close(() => void database.close().then(() => process.exit(0)));
+  if ('closeAllConnections' in server) server.closeAllConnections();
+}
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
+if (process.env.STOP_WITH_STDIN === '1') process.stdin.on('end', stop).resume();

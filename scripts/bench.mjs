@@ -1,0 +1,88 @@
+import { execFileSync, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { performance } from 'node:perf_hooks';
+import { setTimeout as wait } from 'node:timers/promises';
+import { ROOT, ensurePackages, ensurePrograms, say } from './setup.mjs';
+
+/** `npm run bench`: prints every figure of the README. `npm run bench -- derive post` takes only those parts. */
+
+ensurePrograms('mariadbd', 'chromium', 'chromedriver');
+ensurePackages();
+const { ensureBuilt, MIGRATIONS_DIR, WEB_DIR } = await import('./build.mjs');
+const { freePort } = await import('./database.mjs');
+const { withDatabase, withDemo } = await import('./throwaway.mjs');
+
+const asked = process.argv.slice(2);
+const wants = (part) => asked.length === 0 || asked.includes(part);
+const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
+const kb = (bytes) => `${(bytes / 1024).toFixed(0)} KB`;
+
+const json = (file, env = {}) =>
+  JSON.parse(
+    execFileSync(process.execPath, ['--import', 'tsx', file], {
+      cwd: ROOT,
+      encoding: 'utf8',
+      env: { ...process.env, ...env },
+    }),
+  );
+
+async function answerTime(state) {
+  const port = await freePort();
+  const began = performance.now();
+  const command = spawn(process.execPath, ['scripts/start.mjs'], {
+    cwd: ROOT,
+    env: { ...process.env, YOSOKU_STATE: state, PORT: String(port), HOST: '127.0.0.1' },
+    stdio: 'ignore',
+  });
+  for (;;) {
+    const answer = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => null);
+    if (answer?.ok) break;
+    await wait(20);
+  }
+  const took = performance.now() - began;
+  command.kill('SIGTERM');
+  await new Promise((resolve) => command.on('exit', resolve));
+  return took;
+}
+
+if (wants('derive')) {
+  say('deriving a logbook: median and 99th percentile');
+  for (const { entries, p50, p99 } of json('bench/derive.mts'))
+    console.log(`  ${entries} entries: ${ms(p50)}, ${ms(p99)}`);
+}
+if (wants('load')) {
+  await ensureBuilt();
+  say('JavaScript of the first page, cache empty');
+  await withDemo((base) => {
+    const { files, raw, gzip } = json('e2e/first-load.ts', { BASE: base, WEB_DIR });
+    console.log(`  ${files} files, ${kb(raw)} raw, ${kb(gzip)} gzipped`);
+  });
+}
+if (wants('start')) {
+  say('from the start command to the first answer, packages installed');
+  const state = mkdtempSync(path.join(os.tmpdir(), 'yosoku-state-'));
+  try {
+    console.log(`  nothing built, no database: ${ms(await answerTime(state))}`);
+    const warm = [];
+    for (let i = 0; i < 5; i += 1) warm.push(await answerTime(state));
+    console.log(`  all there, median of 5: ${ms(warm.sort((a, b) => a - b)[2])}`);
+  } finally {
+    rmSync(state, { recursive: true, force: true });
+  }
+}
+if (wants('post')) {
+  const { benchPosts } = await import('../bench/post.mjs');
+  const port = await freePort();
+  const figures = await withDatabase(['bench'], ({ bench }) => benchPosts(bench, MIGRATIONS_DIR, port));
+  say(`posting one entry each over ${figures.connections} connections, median of ${figures.rounds} rounds in turn`);
+  for (const [what, key] of [
+    ['the entries route', 'real'],
+    ['a bare route with one INSERT', 'bare'],
+  ]) {
+    const { perSecond, p50, p99 } = figures[key];
+    console.log(`  ${what}: ${perSecond.toFixed(0)} a second, p50 ${p50} ms, p99 ${p99} ms`);
+  }
+  console.log(`  ratio round by round: median ${(100 * figures.ratio).toFixed(0)} %`);
+}

@@ -1,0 +1,31 @@
+import { rmSync } from 'node:fs';
+import path from 'node:path';
+import { freePort, startDatabase } from './database.mjs';
+import { startServer } from './server-process.mjs';
+import { STATE } from './setup.mjs';
+
+/** Gives `work` the addresses of empty databases of its own, and removes them afterwards. */
+export async function withDatabase(names, work) {
+  const folder = path.join(STATE, `throwaway-${process.pid}`);
+  const database = await startDatabase(folder, names);
+  try {
+    return await work(database.urls);
+  } finally {
+    await database.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Gives `work` the address of the built application with the demo shop, on a database of its own. */
+export const withDemo = (work) =>
+  withDatabase(['demo'], async ({ demo }) => {
+    const port = await freePort();
+    const settings = { DATABASE_URL: demo, DEMO: '1', PORT: String(port), HOST: '127.0.0.1' };
+    const server = startServer(settings, () => {});
+    if (!(await server.ready)) throw new Error('The server did not start.');
+    try {
+      return await work(`http://127.0.0.1:${port}`);
+    } finally {
+      await server.stop();
+    }
+  });
