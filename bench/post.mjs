@@ -66,8 +66,8 @@ function load(base, headers, requestFor) {
   });
 }
 
-export async function benchPosts(databaseUrl, migrations, port) {
-  const server = spawn(process.execPath, ['--import', 'tsx', 'bench/post-server.mts'], {
+export async function benchPosts(program, databaseUrl, migrations, port) {
+  const server = spawn(process.execPath, [program], {
     env: { ...process.env, DATABASE_URL: databaseUrl, MIGRATIONS_DIR: migrations, PORT: String(port) },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
@@ -118,5 +118,6 @@ export async function benchPosts(databaseUrl, migrations, port) {
     };
   } finally {
     server.kill('SIGTERM');
+    await new Promise((resolve) => server.on('exit', resolve));
   }
 }

@@ -10,7 +10,7 @@ import { ROOT, ensurePackages, ensurePrograms, say } from './setup.mjs';
 
 ensurePrograms('mariadbd', 'chromium', 'chromedriver');
 ensurePackages();
-const { ensureBuilt, MIGRATIONS_DIR, WEB_DIR } = await import('./build.mjs');
+const { bundleForNode, ensureBuilt, MIGRATIONS_DIR, WEB_DIR } = await import('./build.mjs');
 const { freePort } = await import('./database.mjs');
 const { withDatabase, withDemo } = await import('./throwaway.mjs');
 
@@ -19,14 +19,18 @@ const wants = (part) => asked.length === 0 || asked.includes(part);
 const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const kb = (bytes) => `${(bytes / 1024).toFixed(0)} KB`;
 
-const json = (file, env = {}) =>
-  JSON.parse(
-    execFileSync(process.execPath, ['--import', 'tsx', file], {
-      cwd: ROOT,
-      encoding: 'utf8',
-      env: { ...process.env, ...env },
-    }),
-  );
+const scratch = mkdtempSync(path.join(os.tmpdir(), 'yosoku-bench-'));
+process.on('exit', () => rmSync(scratch, { recursive: true, force: true }));
+
+/** Measured as it is delivered: bundled, not translated while it runs. */
+async function bundled(file) {
+  const outfile = path.join(scratch, `${path.basename(file)}.mjs`);
+  await bundleForNode(path.join(ROOT, file), outfile);
+  return outfile;
+}
+
+const json = (args, env = {}) =>
+  JSON.parse(execFileSync(process.execPath, args, { cwd: ROOT, encoding: 'utf8', env: { ...process.env, ...env } }));
 
 async function answerTime(state) {
   const port = await freePort();
@@ -49,33 +53,30 @@ async function answerTime(state) {
 
 if (wants('derive')) {
   say('deriving a logbook: median and 99th percentile');
-  for (const { entries, p50, p99 } of json('bench/derive.mts'))
+  for (const { entries, p50, p99 } of json([await bundled('bench/derive.mts')]))
     console.log(`  ${entries} entries: ${ms(p50)}, ${ms(p99)}`);
 }
 if (wants('load')) {
   await ensureBuilt();
   say('JavaScript of the first page, cache empty');
   await withDemo((base) => {
-    const { files, raw, gzip } = json('e2e/first-load.ts', { BASE: base, WEB_DIR });
+    const { files, raw, gzip } = json(['--import', 'tsx', 'e2e/first-load.ts'], { BASE: base, WEB_DIR });
     console.log(`  ${files} files, ${kb(raw)} raw, ${kb(gzip)} gzipped`);
   });
 }
 if (wants('start')) {
   say('from the start command to the first answer, packages installed');
-  const state = mkdtempSync(path.join(os.tmpdir(), 'yosoku-state-'));
-  try {
-    console.log(`  nothing built, no database: ${ms(await answerTime(state))}`);
-    const warm = [];
-    for (let i = 0; i < 5; i += 1) warm.push(await answerTime(state));
-    console.log(`  all there, median of 5: ${ms(warm.sort((a, b) => a - b)[2])}`);
-  } finally {
-    rmSync(state, { recursive: true, force: true });
-  }
+  const state = path.join(scratch, 'state');
+  console.log(`  nothing built, no database: ${ms(await answerTime(state))}`);
+  const warm = [];
+  for (let i = 0; i < 5; i += 1) warm.push(await answerTime(state));
+  console.log(`  all there, median of 5: ${ms(warm.sort((a, b) => a - b)[2])}`);
 }
 if (wants('post')) {
   const { benchPosts } = await import('../bench/post.mjs');
   const port = await freePort();
-  const figures = await withDatabase(['bench'], ({ bench }) => benchPosts(bench, MIGRATIONS_DIR, port));
+  const program = await bundled('bench/post-server.mts');
+  const figures = await withDatabase(['bench'], ({ bench }) => benchPosts(program, bench, MIGRATIONS_DIR, port));
   say(`posting one entry each over ${figures.connections} connections, median of ${figures.rounds} rounds in turn`);
   for (const [what, key] of [
     ['the entries route', 'real'],

@@ -39,17 +39,12 @@ function fingerprint() {
   return hash.digest('hex');
 }
 
-export async function ensureBuilt() {
-  ensureState();
-  const stamp = path.join(STATE, 'built');
-  const now = fingerprint();
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(SERVER_FILE)) return;
-  rmSync(stamp, { force: true });
-  say('building the server');
+/** One file of plain JavaScript for Node out of a TypeScript program and all that it imports. */
+export async function bundleForNode(entry, outfile) {
   const { build } = await import('esbuild');
   await build({
-    entryPoints: [path.join(ROOT, 'apps/server/src/main.ts')],
-    outfile: SERVER_FILE,
+    entryPoints: [entry],
+    outfile,
     bundle: true,
     platform: 'node',
     target: 'node20',
@@ -61,6 +56,16 @@ export async function ensureBuilt() {
       js: "import{createRequire as makeRequire}from'node:module';const require=makeRequire(import.meta.url);",
     },
   });
+}
+
+export async function ensureBuilt() {
+  ensureState();
+  const stamp = path.join(STATE, 'built');
+  const now = fingerprint();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(SERVER_FILE)) return;
+  rmSync(stamp, { force: true });
+  say('building the server');
+  await bundleForNode(path.join(ROOT, 'apps/server/src/main.ts'), SERVER_FILE);
   say('building the web app (about a minute)');
   run('npx', ['expo', 'export', '--platform', 'web', '--clear'], {
     cwd: path.join(ROOT, 'apps/app'),

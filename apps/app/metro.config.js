@@ -5,11 +5,29 @@ const { withNativeWind } = require('nativewind/metro');
 const config = getDefaultConfig(__dirname);
 config.maxWorkers = 2;
 config.server = { ...config.server, enhanceMiddleware: require('./metro.dev-proxy') };
+
+const delivered = process.env.NODE_ENV === 'production';
+
+/**
+ * Parts of libraries that are imported by their own index files and never used here, an eighth of the first load together:
+ * tabs, stacks and their headers, lists that draw only what is in sight, schemas made from JSON Schema or turned into code.
+ */
+const LEFT_OUT = [
+  {
+    in: /[\\/]expo-router[\\/]build[\\/]/,
+    what: /^\.\/layouts\/(Tabs|Stack|experimental-stack)$|\/views\/(Sitemap|NativeStackView|BottomTabBar|BottomTabView)$/,
+  },
+  { in: /[\\/]react-native-web[\\/]/, what: /\/(FlatList|SectionList|VirtualizedList|VirtualizedSectionList)$/ },
+  { in: /[\\/]zod[\\/]v4[\\/]/, what: /\/(from-json-schema|compile)\.js$/ },
+];
+
 const upstream = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
   // zod re-exports its messages in every language; the app speaks English only.
   if (name.endsWith('/locales/index.js') && /[\\/]zod[\\/]/.test(context.originModulePath))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.zod-locales.js') };
+  if (delivered && LEFT_OUT.some((part) => part.in.test(context.originModulePath) && part.what.test(name)))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.left-out.js') };
   return (upstream ?? context.resolveRequest)(context, name, platform);
 };
 module.exports = withNativeWind(config, { input: './global.css', inlineRem: 16 });
