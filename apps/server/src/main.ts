@@ -42,8 +42,7 @@ root.route('/', createApi(database));
 root.route('/', createSite(setting('WEB_DIR')));
 
 const server = serve({ fetch: root.fetch, port, hostname: host }, (info) => {
-  console.log(`Yosoku is ready at http://${host}:${info.port}`);
-  for (const note of notes) console.log(note);
+  console.log([`Yosoku is ready at http://${host}:${info.port}`, ...notes].join('\n'));
 });
 server.on('error', (error) => {
   console.error(

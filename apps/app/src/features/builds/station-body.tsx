@@ -1,29 +1,28 @@
 import type { ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
+import { ScrollView, View, useWindowDimensions } from 'react-native';
 import { useWide } from '@/ui/layout';
 
 interface StationBodyProps {
   readonly children: ReactNode;
-  /** What must stay under the thumb: on a phone it never scrolls away. */
+  /** What must stay under the thumb: it never scrolls away, unless the window is too low for it. */
   readonly footer: ReactNode;
 }
+
+/** In a window lower than this (a large zoom, a phone on its side) the pad would leave no room for what is read. */
+const ROOM_FOR_BOTH = 560;
 
 /** The contents of a station: what is read scrolls, what is pressed stays. */
 export function StationBody({ children, footer }: StationBodyProps) {
   const wide = useWide();
-  if (wide)
-    return (
-      <ScrollView className="flex-1" contentContainerStyle={{ paddingBottom: 28 }}>
-        {children}
-        <View className="max-w-[760px] pt-2">{footer}</View>
-      </ScrollView>
-    );
+  const stays = useWindowDimensions().height >= ROOM_FOR_BOTH;
+  const pressed = <View className="wide:max-w-[760px] wide:pb-6">{footer}</View>;
   return (
     <View className="flex-1">
-      <ScrollView className="flex-1" contentContainerStyle={{ flexGrow: 1 }}>
+      <ScrollView className="flex-1" contentContainerStyle={wide ? { paddingBottom: 12 } : { flexGrow: 1 }}>
         {children}
+        {stays ? null : pressed}
       </ScrollView>
-      {footer}
+      {stays ? pressed : null}
     </View>
   );
 }
