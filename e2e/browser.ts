@@ -74,7 +74,7 @@ export async function openBrowser(base: string, { width, height, mobile }: Viewp
     for (let tries = 0; ; tries += 1) {
       try {
         const element = await locate();
-        await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', element);
+        await driver.executeScript('arguments[0].scrollIntoView({block:"nearest"})', element);
         await element.click();
         return;
       } catch (error) {

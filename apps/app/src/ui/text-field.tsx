@@ -46,7 +46,7 @@ export function TextField({ label, value, onChange, echo, hint, error, testID, .
           id={`${id}-below`}
           look="soft"
           role={error ? 'alert' : undefined}
-          className={error ? 'text-danger' : echo ? 'text-ink' : ''}
+          tone={error ? 'danger' : echo ? 'ink' : 'soft'}
         >
           {below}
         </Words>

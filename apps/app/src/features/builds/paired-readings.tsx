@@ -28,7 +28,7 @@ function Reading({ shows = '–', label, end = false }: Corner & { readonly end?
         {figure}
       </Words>
       {side.length > 0 ? (
-        <Words look="soft" className="leading-[17px] text-ink">
+        <Words look="soft" tone="ink" className="leading-[17px]">
           {side.join(' ')}
         </Words>
       ) : null}

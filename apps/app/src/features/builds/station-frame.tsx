@@ -27,8 +27,13 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
     return (
       <View className="flex-1 bg-ground">
         <View role="banner" className="flex-row items-center justify-between gap-3 px-4">
-          <Link href="/" aria-label={`‹ ${build.name}: back to the builds`} className="min-h-[44px] shrink py-[10px]">
-            <Words look="label" numberOfLines={1}>{`‹ ${build.name}`}</Words>
+          <Link
+            href="/"
+            aria-label={`‹ ${build.name}: back to the builds`}
+            numberOfLines={1}
+            className="min-h-[44px] min-w-0 shrink py-[10px] font-medium text-[16px] text-ink"
+          >
+            {`‹ ${build.name}`}
           </Link>
           <View className="max-w-[55%] shrink-0 items-end">
             <Words look="soft" className="leading-[17px]">

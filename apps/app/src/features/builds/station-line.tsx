@@ -58,7 +58,7 @@ export function StationLine({ buildId, stations, here }: StationLineProps) {
           <View className="w-full items-center pt-2">
             <View className="h-[26px] flex-row items-center gap-1">
               {place === 'sheet' ? <ClipboardList size={16} color={place === here ? theme.brass : theme.soft} /> : null}
-              <Words look="label" className={place === here ? 'text-brass' : state === 'due' ? 'text-soft' : ''}>
+              <Words look="label" tone={place === here ? 'brass' : state === 'due' ? 'soft' : 'ink'}>
                 {NAMES[place]}
               </Words>
               <StateSign state={state} />
@@ -95,7 +95,7 @@ export function StationRail({ buildId, stations, here }: StationLineProps) {
             <View className="w-[16px]">
               <StateSign state={state} />
             </View>
-            <Words look="sentence" className={station === here ? 'text-brass' : state === 'due' ? 'text-soft' : ''}>
+            <Words look="sentence" tone={station === here ? 'brass' : state === 'due' ? 'soft' : 'ink'}>
               {NAMES[station]}
             </Words>
           </View>

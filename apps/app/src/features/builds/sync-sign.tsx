@@ -24,7 +24,7 @@ export function SyncSign() {
   if (refused.length > 0)
     return (
       <Pressable role="button" onPress={() => dispatch(triedAgain())} className="min-h-[24px] shrink">
-        <Words look="soft" testID="sync-sign" className="text-danger">
+        <Words look="soft" testID="sync-sign" tone="danger">
           {`${refused.length} refused: ${refused[0]?.refused ?? ''} Try again`}
         </Words>
       </Pressable>

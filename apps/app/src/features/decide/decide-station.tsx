@@ -129,7 +129,7 @@ function Evidence({ trial, report }: { readonly trial: Trial; readonly report: R
             {`Intake centreline${trial.rounds.length > 1 ? `, pair ${at + 1}` : ''}${round.drop === null ? '' : ` at ${formatLength(round.drop, report.build.units)}`}`}
           </Words>
           <Words look="figure">{round.centreline === null ? 'left out' : computedDegrees(round.centreline, 2)}</Words>
-          <Words look="figure" className="w-[96px] text-right text-soft">
+          <Words look="figure" tone="soft" className="w-[96px] text-right">
             {round.centreline === null || target === null ? '' : offWords(target - round.centreline)}
           </Words>
         </View>

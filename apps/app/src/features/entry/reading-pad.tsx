@@ -87,7 +87,7 @@ export function ReadingPad(props: ReadingPadProps) {
         <NudgeKey label="On a quarter degree" sign="plus" onPress={() => entry.nudge(1)} />
       </View>
       {trouble ? (
-        <Words look="label" role="alert" testID="reading-trouble" className="px-4 py-2 text-danger">
+        <Words look="label" role="alert" testID="reading-trouble" tone="danger" className="px-4 py-2">
           {trouble}
         </Words>
       ) : null}

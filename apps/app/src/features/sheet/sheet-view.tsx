@@ -2,7 +2,7 @@ import Undo2 from 'lucide-react-native/icons/undo-2';
 import { Pressable, View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import { useTheme } from '@/ui/theme';
-import { Words } from '@/ui/words';
+import { type Tone, Words } from '@/ui/words';
 
 type Row = Report['sheet'][number]['rows'][number];
 
@@ -32,25 +32,27 @@ export function SheetView({ report, onVoid }: SheetViewProps) {
   );
 }
 
-const LOOK: Readonly<Record<Row['standing'], string>> = {
-  counts: '',
-  voided: 'line-through text-soft',
-  aside: 'text-soft',
-  result: 'text-brass',
-  card: 'text-soft',
+const TONE: Readonly<Record<Row['standing'], Tone>> = {
+  counts: 'ink',
+  voided: 'soft',
+  aside: 'soft',
+  result: 'brass',
+  card: 'soft',
 };
 
 function SheetLine({ row, onVoid }: { readonly row: Row; readonly onVoid: ((entry: string) => void) | null }) {
   const { soft } = useTheme();
   const { entry } = row;
+  const tone = TONE[row.standing];
+  const struck = row.standing === 'voided' ? 'line-through' : '';
   const canVoid = onVoid && entry !== null && row.standing !== 'voided';
   return (
     <View className="min-h-[38px] justify-center border-b border-hairline py-1">
       <View className="flex-row items-center gap-2">
-        <Words look={row.standing === 'result' ? 'label' : 'body'} className={`shrink grow ${LOOK[row.standing]}`}>
+        <Words look={row.standing === 'result' ? 'label' : 'body'} tone={tone} className={`shrink grow ${struck}`}>
           {row.label}
         </Words>
-        <Words look="figure" className={LOOK[row.standing]}>
+        <Words look="figure" tone={tone} className={struck}>
           {row.value}
         </Words>
         {canVoid ? (

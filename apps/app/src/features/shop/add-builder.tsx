@@ -58,7 +58,7 @@ export function AddBuilder({ onAdded }: { readonly onAdded: () => void }) {
         />
       ))}
       {general ? (
-        <Words role="alert" className="text-danger">
+        <Words role="alert" tone="danger">
           {general}
         </Words>
       ) : null}
