@@ -143,6 +143,7 @@ export async function startDatabase(folder, names) {
   let ended = false;
   server.on('error', () => (ended = true));
   server.on('exit', () => (ended = true));
+  process.on('exit', () => server.kill('SIGTERM'));
   const until = Date.now() + READY_WITHIN_MS;
   while (!(await accepts(port))) {
     if (ended || Date.now() > until)

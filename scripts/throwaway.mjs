@@ -8,11 +8,12 @@ import { STATE } from './setup.mjs';
 export async function withDatabase(names, work) {
   const folder = path.join(STATE, `throwaway-${process.pid}`);
   const database = await startDatabase(folder, names);
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1));
+  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
   try {
     return await work(database.urls);
   } finally {
     await database.stop();
-    rmSync(folder, { recursive: true, force: true });
   }
 }
 
