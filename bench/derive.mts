@@ -25,13 +25,13 @@ function longLogbook(size: number): Entry[] {
   const zero = write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
   const pass = (setting: string | null): void => {
     const passId = id();
-    for (const turning of ['forward', 'backward'] as const)
-      write('zero.contact', {
+    for (const side of ['before', 'after'] as const)
+      write('zero.reading', {
         zero,
         setting,
         pass: passId,
-        turning,
-        wheel: { ring: '0-180', shows: 25, side: turning === 'forward' ? 'before' : 'after' },
+        side,
+        wheel: { ring: '0-180', shows: 25, side },
       });
   };
   pass(null);

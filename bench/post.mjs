@@ -34,14 +34,14 @@ async function openBuild(base, headers, builderId) {
 const contact = (buildId, builderId) => ({
   id: uuidv7(),
   buildId,
-  kind: 'zero.contact',
+  kind: 'zero.reading',
   takenAt: new Date().toISOString(),
   builderId,
   body: {
     zero: uuidv7(),
     setting: null,
     pass: uuidv7(),
-    turning: 'forward',
+    side: 'before',
     wheel: { ring: '0-180', shows: 26.5, side: 'after' },
   },
 });

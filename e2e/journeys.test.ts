@@ -54,7 +54,10 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   await expectAccessible();
   await browser.press('begin');
 
-  // Zero. A figure that the ring does not have is refused and stays where it was typed.
+  // Zero: one tap takes the proposal. A figure that the ring does not have is refused and stays where it was typed.
+  await browser.seeText('method', /bar across the bore/);
+  await expectAccessible();
+  await browser.press('zero-begin');
   await browser.seeText('sentence', /Turn it the way it runs/);
   await browser.press('key-2');
   await browser.press('key-0');
@@ -141,6 +144,8 @@ test('wide: by keyboard alone, on a falling 0–360 ring mounted anyhow', async 
   await browser.pressText('The numbers fall');
   await browser.pressText('Millimetres');
   await browser.press('begin');
+  await browser.seeText('method', /bar across the bore/);
+  await browser.keys(Key.ENTER);
   await browser.find('[data-testid="reading"]');
   await expectAccessible();
 

@@ -40,9 +40,10 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   const address = await browser.driver.getCurrentUrl();
   await server.stop();
 
+  await browser.press('zero-begin');
   await tap('20', 'before');
   await browser.seeText('sentence', /Turn it backwards/);
-  await browser.seeText('sync-sign', /2 waiting/);
+  await browser.seeText('sync-sign', /3 waiting/);
   // Half a reading is typed when the page is reloaded.
   await browser.press('key-2');
   await browser.press('key-5');
@@ -76,7 +77,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
      Promise.all(['entries', 'report'].map((what) => fetch('/api/builds/${id}/' + what).then((answer) => answer.json())))
        .then(([log, { report }]) => done({ seqs: log.entries.map((entry) => entry.seq), headline: report.verdict.headline }));`,
   );
-  // Opening, trial, zero, two contacts, set, two proofs, card, target, two readings: each once, in order.
-  expect(seen.seqs).toEqual(Array.from({ length: 12 }, (_, at) => at + 1));
+  // Opening, trial, as it stands, zero, two contacts, set, two proofs, card, target, two readings: each once, in order.
+  expect(seen.seqs).toEqual(Array.from({ length: 13 }, (_, at) => at + 1));
   expect(seen.headline).toBe('The cam sits 1.5° late.');
 });

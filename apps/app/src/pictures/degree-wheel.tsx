@@ -1,4 +1,4 @@
-import type { Rotation } from '@yosoku/core/crank/positive-stop';
+import type { Rotation } from '@yosoku/core/crank/equal-heights';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
 import { memo, useMemo } from 'react';
 import { View } from 'react-native';
@@ -131,7 +131,7 @@ const Face = memo(function Face({ ring, sign, theme }: { ring: WheelRing; sign: 
       {faceNumbers(ring).map(({ at, text, strong }) => {
         const clockwise = -sign * at;
         const [x, y] = polar(RIM - 25, clockwise);
-        const named = text === 'TDC' || text === 'BDC';
+        const named = text === 'TDC' || text === 'BDC' || text === 'MARK';
         return (
           <SvgText
             key={at}

@@ -1,4 +1,4 @@
-import type { Rotation } from '@yosoku/core/crank/positive-stop';
+import type { Rotation } from '@yosoku/core/crank/equal-heights';
 import { type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
 
 /** Clockwise running brings higher ring positions from the left: the face runs against the rotation. */
@@ -16,6 +16,7 @@ const STRONG_EVERY = 30;
 
 /** The numbers printed round a ring, every ten degrees; TDC and BDC by name where the ring counts from them. */
 export function faceNumbers(ring: WheelRing): FaceNumber[] {
+  if (ring.ring === 'rim') return [{ at: 0, text: 'MARK', strong: true }];
   const named = ring.ring !== '0-360';
   return Array.from({ length: 360 / EVERY }, (_, i) => {
     const at = i * EVERY;

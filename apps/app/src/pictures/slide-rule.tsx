@@ -1,5 +1,6 @@
-import type { Rotation } from '@yosoku/core/crank/positive-stop';
+import type { Rotation } from '@yosoku/core/crank/equal-heights';
 import { type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
+import { decimal } from '@yosoku/core/units/decimal';
 import { useRef, useState } from 'react';
 import { type PointerEvent, View } from 'react-native';
 import Svg, { Line, Path, Text as SvgText } from 'react-native-svg';
@@ -53,7 +54,7 @@ export function SlideRule({ ring, rotation, position, width, onTurn }: SlideRule
         {degrees.flatMap((degree) => {
           const x = width / 2 - sign * (degree - shown) * PER_DEGREE;
           const half = x - (sign * PER_DEGREE) / 2;
-          const whole = readingAt(ring, degree).shows;
+          const whole = ruleLabel(ring, degree);
           const tall = degree % 10 === 0 ? 20 : degree % 5 === 0 ? 15 : 10;
           return [
             <Line key={`h${degree}`} x1={half} x2={half} y1="0" y2="6" stroke={theme.line} strokeWidth="1" />,
@@ -78,4 +79,11 @@ export function SlideRule({ ring, rotation, position, width, onTurn }: SlideRule
       </Svg>
     </View>
   );
+}
+
+/** What the rule says at a degree: the wheel's own number, or the distance on the tape. */
+function ruleLabel(ring: WheelRing, degree: number): string {
+  const { shows } = readingAt(ring, degree);
+  if (ring.ring !== 'rim') return String(shows);
+  return ring.unit === 'in' ? decimal(shows / 25.4, 2) : decimal(shows, 0);
 }

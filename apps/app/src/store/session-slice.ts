@@ -1,4 +1,5 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
+import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
 
 export interface Account {
   readonly builderId: string;
@@ -6,6 +7,8 @@ export interface Account {
   readonly role: 'owner' | 'builder';
   readonly shopId: string;
   readonly shopName: string;
+  /** The shop’s own rule for finding TDC, or null. */
+  readonly zeroRule: ZeroMethodName | null;
 }
 
 interface SessionState {
@@ -22,8 +25,12 @@ const sessionSlice = createSlice({
     signedIn: (_state, action: PayloadAction<Account>) => ({ account: action.payload, lapsed: false }),
     signedOut: () => ({ account: null, lapsed: false }),
     lapsed: (state) => ({ ...state, lapsed: true }),
+    zeroRuled: (state, { payload }: PayloadAction<ZeroMethodName | null>) => ({
+      ...state,
+      account: state.account && { ...state.account, zeroRule: payload },
+    }),
   },
 });
 
-export const { signedIn, signedOut, lapsed } = sessionSlice.actions;
+export const { signedIn, signedOut, lapsed, zeroRuled } = sessionSlice.actions;
 export const sessionReducer = sessionSlice.reducer;

@@ -8,7 +8,14 @@ import { postWaiting } from './post-waiting';
 
 const SHOP = 'shop-a';
 const BUILD = '00000000-0000-4000-8000-00000000b17d';
-const account = { builderId: 'me', builderName: 'Mara', role: 'owner', shopId: SHOP, shopName: 'Fennel Yard' } as const;
+const account = {
+  builderId: 'me',
+  builderName: 'Mara',
+  role: 'owner',
+  shopId: SHOP,
+  shopName: 'Fennel Yard',
+  zeroRule: null,
+} as const;
 
 const entry = (n: number, kind: Entry['kind'], body: object): Entry =>
   ({

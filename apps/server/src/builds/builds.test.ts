@@ -142,18 +142,18 @@ describe('shops are closed to one another', () => {
 describe('what is malformed is refused, by name', () => {
   const reading = (id: string, wheel: unknown) => ({
     ...makeEntry(
-      'zero.contact',
+      'zero.reading',
       {
         zero: uuidv7(),
         setting: null,
         pass: uuidv7(),
-        turning: 'forward',
+        side: 'before',
         wheel: { ring: '0-180', shows: 1, side: 'after' },
       },
       id,
       mine.builderId,
     ),
-    body: { zero: uuidv7(), setting: null, pass: uuidv7(), turning: 'forward', wheel },
+    body: { zero: uuidv7(), setting: null, pass: uuidv7(), side: 'before', wheel },
   });
 
   test.each([

@@ -12,6 +12,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
+import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
 import type { Entry } from '@yosoku/core/logbook/entry';
 
 const uuid = (name: string) => char(name, { length: 36 });
@@ -21,6 +22,8 @@ export const shop = mysqlTable('shop', {
   id: uuid('id').primaryKey(),
   name: varchar('name', { length: 80 }).notNull(),
   createdAt: moment('created_at').notNull(),
+  /** The method that the shop finds TDC by wherever the engine allows it; null leaves it to the engine. */
+  zeroRule: varchar('zero_rule', { length: 20 }).$type<ZeroMethodName>(),
 });
 
 export const builder = mysqlTable(

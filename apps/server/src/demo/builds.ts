@@ -5,10 +5,10 @@ import { type Pen, openLogbook } from './scribe';
 
 type Book = ReturnType<typeof openLogbook>;
 
-function pass(book: Book, zero: string, setting: string | null, forward: WheelReading, backward: WheelReading): void {
+function pass(book: Book, zero: string, setting: string | null, before: WheelReading, after: WheelReading): void {
   const together = { zero, setting, pass: book.nextId() };
-  book.write('zero.contact', { ...together, turning: 'forward', wheel: forward });
-  book.write('zero.contact', { ...together, turning: 'backward', wheel: backward });
+  book.write('zero.reading', { ...together, side: 'before', wheel: before });
+  book.write('zero.reading', { ...together, side: 'after', wheel: after });
 }
 
 const before = (shows: number): WheelReading => ({ ring: '0-180', shows, side: 'before' });
@@ -30,12 +30,45 @@ export function kestrelPointSix(pen: Pen): Entry[] {
     },
     wheel: { ring: '0-180' },
     units: 'in',
+    instruments: {
+      wheelDiameter: inches('18'),
+      graduation: 1,
+      pointerGap: inches('0.06'),
+      resolution: inches('0.0005'),
+    },
   });
   const first = book.write('trial.begun', { after: null });
+  book.write('engine.as-it-stands', {
+    replaces: null,
+    head: 'off',
+    plugHole: true,
+    wheel: true,
+    indicator: true,
+    lifter: 'solid',
+    drive: 'chain',
+  });
+  const ticked = ['made-safe', 'turns-freely', 'wheel-tight', 'pointer-rigid', 'turn-from-crank'] as const;
+  for (const check of [...ticked, 'one-way-tensioner', 'indicator-in-line'] as const)
+    book.write('prepare.checked', { replaces: null, check, result: 'done' });
+  book.write('prepare.checked', {
+    replaces: null,
+    check: 'straight-up',
+    result: 'skipped',
+    reason: 'Came in on its +4 keyway; left so for the first look.',
+  });
+  book.write('end-play.measured', { replaces: null, thrust: 'plate', play: inches('0.0045') });
   const zero = book.write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
   pass(book, zero, null, before(21), after(26.5));
   const setting = book.write('zero.set', { zero, after: null, moved: 'wheel' });
   pass(book, zero, setting, before(23.75), after(23.75));
+  book.write('tdc.identified', { replaces: null, looked: 'companion', seen: 'rocking' });
+  book.write('mark.checked', {
+    replaces: null,
+    part: 'balancer',
+    round: Math.PI * inches('7'),
+    distance: inches('0.125'),
+    stands: 'after',
+  });
   book.write('card.entered', {
     replaces: null,
     name: 'Fennel 256-107',

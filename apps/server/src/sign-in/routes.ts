@@ -2,7 +2,9 @@ import { getConnInfo } from '@hono/node-server/conninfo';
 import { eq } from 'drizzle-orm';
 import { type Context, Hono } from 'hono';
 import type { Db } from '../db/database';
-import { builder } from '../db/schema';
+import { builder, shop } from '../db/schema';
+import { z } from 'zod';
+import { ZERO_METHOD_NAMES } from '@yosoku/core/crank/zero-methods';
 import { checkedJson } from '../web/checked';
 import { Problem } from '../web/problem';
 import {
@@ -16,6 +18,8 @@ import {
 } from './accounts';
 import type { Attempts } from './attempts';
 import type { Sessions, SignedIn } from './session';
+
+const zeroRuleSchema = z.strictObject({ method: z.enum(ZERO_METHOD_NAMES).nullable() });
 
 /** Without a socket (in-process tests) every caller shares one address. */
 function addressOf(c: Context): string {
@@ -60,6 +64,16 @@ export const signInRoutes = (db: Db, sessions: Sessions, attempts: Attempts) =>
         .where(eq(builder.shopId, c.get('account').shopId))
         .orderBy(builder.createdAt);
       return c.json({ builders: rows });
+    })
+    .put('/shop/zero-rule', sessions.required, checkedJson(zeroRuleSchema), async (c) => {
+      const { role, shopId } = c.get('account');
+      if (role !== 'owner') throw new Problem(403, 'Owner only', 'Only the owner of the shop sets its rule.');
+      await db
+        .update(shop)
+        .set({ zeroRule: c.req.valid('json').method })
+        .where(eq(shop.id, shopId));
+      sessions.forgetShop(shopId);
+      return c.json({ ok: true });
     })
     .post('/builders', sessions.required, checkedJson(newBuilderSchema), async (c) => {
       const { role, shopId } = c.get('account');

@@ -2,6 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { eq, lt } from 'drizzle-orm';
 import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
+import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
 import type { Db } from '../db/database';
 import { builder, session, shop } from '../db/schema';
 import { Problem } from '../web/problem';
@@ -13,6 +14,8 @@ export interface Account {
   readonly role: 'owner' | 'builder';
   readonly shopId: string;
   readonly shopName: string;
+  /** The shop’s own rule for finding TDC, or null. */
+  readonly zeroRule: ZeroMethodName | null;
 }
 
 export interface SignedIn {
@@ -47,6 +50,7 @@ export function makeSessions(db: Db) {
         role: builder.role,
         shopId: shop.id,
         shopName: shop.name,
+        zeroRule: shop.zeroRule,
       })
       .from(session)
       .innerJoin(builder, eq(builder.id, session.builderId))
@@ -81,6 +85,11 @@ export function makeSessions(db: Db) {
         await db.delete(session).where(eq(session.tokenHash, sha256(token)));
       }
       deleteCookie(c, COOKIE, { path: '/' });
+    },
+
+    /** The next request of this shop reads its session anew: something about the shop has changed. */
+    forgetShop(shopId: string): void {
+      for (const [token, { account }] of trusted) if (account.shopId === shopId) trusted.delete(token);
     },
 
     /** Closes a route to everybody who has not signed in. */

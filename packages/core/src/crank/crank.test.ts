@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { forwardArc, wrap180 } from '../units/angle';
 import { inches } from '../units/length';
 import { checkFiringOrder, parseFiringOrder } from './firing-order';
-import { provesZero, sideDifference, solveStop, stopCorrection } from './positive-stop';
+import { provesZero, sideDifference, solveTdc, zeroCorrection } from './equal-heights';
 import { crankAngleAtDrop, crankTrouble, pistonDrop } from './slider-crank';
 import { type WheelReading, type WheelRing, formatReading, readingAt, ringPosition, wheelReadingSchema } from './wheel';
 
@@ -16,8 +16,8 @@ const anyRing = fc.constantFrom(...RINGS);
 /** Quarter degrees, as read. */
 const anyPosition = fc.integer({ min: 0, max: 1439 }).map((quarter) => quarter / 4);
 
-function stop(forward: number, backward: number) {
-  const solved = solveStop({ forward, backward });
+function stop(before: number, after: number) {
+  const solved = solveTdc({ before, after });
   if (!solved.ok) throw new Error(solved.problem.message);
   return solved;
 }
@@ -117,7 +117,7 @@ describe('wheel', () => {
 describe('positive stop', () => {
   // Worked values, common practice, no source.
   test('10 before and 15 after: 12½ each, out by 2½', () =>
-    expect(stop(350, 15)).toMatchObject({ blockedArc: 25, half: 12.5, tdc: 2.5 }));
+    expect(stop(350, 15)).toMatchObject({ arc: 25, half: 12.5, tdc: 2.5 }));
   test('wheel zeroed at first contact: 70 gives 35, and 290 the other way gives 325', () => {
     expect(stop(0, 70).tdc).toBe(35);
     expect(stop(290, 0).tdc).toBe(wrap180(325));
@@ -125,7 +125,7 @@ describe('positive stop', () => {
   test('200 and 274: TDC at 237, hold at the contact turning back and set 37 after', () => {
     const result = stop(200, 274);
     expect(wrap180(result.tdc - 237)).toBe(0);
-    expect(stopCorrection(result, { ring: '0-180' }, 'clockwise').ways.at(-1)?.text).toContain('37° after');
+    expect(zeroCorrection(result, { ring: '0-180' }, 'clockwise').ways.at(-1)?.text).toContain('37° after');
   });
   test('both on one side: 5 and 50 after give 27.5', () => expect(stop(5, 50).tdc).toBe(27.5));
 
@@ -135,7 +135,7 @@ describe('positive stop', () => {
     [15, 350, /exchanged/],
     [0, 170.25, /exchanged/],
   ])('arc from %d to %d cannot be', (forward, backward, words) => {
-    const solved = solveStop({ forward, backward });
+    const solved = solveTdc({ before: forward, after: backward });
     expect(solved.ok ? '' : `${solved.problem.message} ${solved.problem.remedy}`).toMatch(words);
   });
   test('4° and 170° themselves are allowed', () => {
@@ -159,25 +159,25 @@ describe('positive stop', () => {
   test('doing what the instruction says makes both contacts equal, whichever part is moved', () =>
     fc.assert(
       fc.property(anyPosition, fc.integer({ min: 3, max: 84 }), anyRing, (tdc, half, ring) => {
-        const before = { forward: tdc - half, backward: tdc + half };
-        const result = stop(before.forward, before.backward);
-        const [slip, , hold] = stopCorrection(result, ring, 'clockwise').ways;
+        const before = { before: tdc - half, after: tdc + half };
+        const result = stop(before.before, before.after);
+        const [slip, , hold] = zeroCorrection(result, ring, 'clockwise').ways;
         if (!slip || !hold) return;
         const size = Math.abs(result.tdc);
         // Slipping the wheel the way it runs brings higher ring positions under the pointer.
         const moved = slip.text.includes('the way it runs') && !slip.text.includes('against') ? size : -size;
-        const after = stop(before.forward + moved, before.backward + moved);
+        const after = stop(before.before + moved, before.after + moved);
         expect(sideDifference(after)).toBeLessThan(1e-9);
-        expect(hold.text).toContain(formatReading(readingAt(ring, forwardArc(before.forward, before.backward) / 2)));
+        expect(hold.text).toContain(formatReading(readingAt(ring, forwardArc(before.before, before.after) / 2)));
       }),
     ));
 
   test('the words name the turning that a bystander sees', () => {
-    const late = stopCorrection(stop(350, 15), { ring: '0-180' }, 'counter-clockwise');
+    const late = zeroCorrection(stop(350, 15), { ring: '0-180' }, 'counter-clockwise');
     expect(late.finding).toBe('At true TDC the pointer reads 2½° after.');
     expect(late.ways[0]?.text).toBe('Slip the wheel 2½° clockwise, against the way it runs.');
     expect(late.ways[1]?.text).toBe('Or move the pointer 2½° counter-clockwise, the way it runs.');
-    expect(stopCorrection(stop(347.5, 12.5), { ring: '0-180' }, 'clockwise').ways).toEqual([]);
+    expect(zeroCorrection(stop(347.5, 12.5), { ring: '0-180' }, 'clockwise').ways).toEqual([]);
   });
 
   test('a proof passes up to its limit and not beyond', () => {

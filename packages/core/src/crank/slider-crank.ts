@@ -81,3 +81,45 @@ export function crankAngleAtDrop(
   const after = relative(lean + spread);
   return { before: crankDeg(relative(lean - spread)), after: crankDeg(after < 0 ? after + 360 : after) };
 }
+
+/**
+ * Two equal heights seen from their half-way: with a pin offset the middle between them is not quite TDC.
+ * @param half half of the crank's way from one to the other over the top, crank degrees, 0 to 180.
+ * @returns `middle`: where the middle lies, crank degrees after piston-highest; `drop`: how far below the top they are, mm.
+ * Closed form: the pin stands q = r·cos(half) + √(L² − r²·sin²(half)) from the crank centre (same slider-crank).
+ * @example equalHeights({ stroke: 88.392, rod: 144.78 }, 12.06).drop // 1.27
+ */
+export function equalHeights(
+  engine: SliderCrank,
+  half: number,
+): { readonly middle: CrankDeg; readonly drop: Millimetres } {
+  const { radius, rod, offset, highest, tdc } = solve(engine);
+  const q = radius * Math.cos(half * RAD) + Math.sqrt(rod ** 2 - (radius * Math.sin(half * RAD)) ** 2);
+  const height = Math.sqrt(q ** 2 - offset ** 2);
+  return {
+    middle: crankDeg((Math.atan2(offset, height) - tdc) / RAD),
+    drop: millimetres(highest - height),
+  };
+}
+
+/** How fast the piston falls there: millimetres per crank degree, by the exact derivative. `pistonSlope(engine, 0)` is 0. */
+export function pistonSlope(engine: SliderCrank, fromTdc: number): number {
+  const { radius, rod, offset, tdc } = solve(engine);
+  const theta = fromTdc * RAD + tdc;
+  const side = radius * Math.sin(theta) - offset;
+  const perRadian = radius * Math.sin(theta) + (side * radius * Math.cos(theta)) / Math.sqrt(rod ** 2 - side ** 2);
+  return perRadian * RAD;
+}
+
+/**
+ * Half the crank's way through which an indicator of this resolution sees no movement at the top, crank degrees:
+ * w = √(2·resolution / (r·(1 + r/L))) rad, from y ≈ (r/2)(1 + r/L)θ² near the top. Without resolution it is 0.
+ * @example dwellHalf({ stroke: 88.392, rod: 144.78 }, 0.0127) // 1.2 (0.0005 in)
+ */
+export function dwellHalf({ stroke, rod }: SliderCrank, resolution: number): CrankDeg {
+  const radius = stroke / 2;
+  return crankDeg(Math.sqrt((2 * resolution) / (radius * (1 + radius / rod))) / RAD);
+}
+
+/** How far the crank’s own zero (crankpin straight up) lies from piston-highest, crank degrees. 0 without pin offset. */
+export const crankZeroShift = (engine: SliderCrank): CrankDeg => crankDeg(solve(engine).tdc / RAD);

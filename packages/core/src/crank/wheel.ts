@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { type CrankDeg, crankDeg, wrap180, wrap360 } from '../units/angle';
 import { wheelDegrees } from '../units/degrees';
+import { formatComputedLength } from '../units/length';
+import { rimDegrees, rimDistance, rimTrouble } from './rim';
 
 /**
  * A reading is kept exactly as it stood under the pointer. Its **ring position** is the same place counted in crank degrees
@@ -17,6 +19,11 @@ function offRing(typed: unknown, ring: string, most: number): string {
   const figure = typeof typed === 'number' ? String(typed).replace('-', '−') : 'such figure';
   return `A ${ring} ring has no ${figure}. Type what is under the pointer, 0 to ${most}.`;
 }
+
+const rimRound = z
+  .number({ error: 'Type the way round the rim.' })
+  .refine((round) => rimTrouble(round) === null, { error: (issue) => rimTrouble(Number(issue.input)) ?? '' })
+  .describe('Once round the rim, millimetres.');
 
 export const wheelReadingSchema = z
   .discriminatedUnion('ring', [
@@ -37,7 +44,23 @@ export const wheelReadingSchema = z
         .enum(['before-tdc', 'after-tdc', 'before-bdc', 'after-bdc'])
         .describe('Before or after the TDC or the BDC mark of the ring.'),
     }),
+    z.strictObject({
+      ring: z.literal('rim'),
+      round: rimRound,
+      unit: z.enum(['in', 'mm']),
+      shows: z
+        .number({ error: 'Type the distance along the rim.' })
+        .min(0, { error: 'A distance along the rim cannot be negative. Say before or after instead.' })
+        .describe('Millimetres along the rim from the mark to the pointer.'),
+      side: z
+        .enum(['before', 'after'])
+        .describe('Before or after the mark has come to the pointer, as the engine runs.'),
+    }),
   ])
+  .refine((reading) => reading.ring !== 'rim' || reading.shows <= reading.round / 2, {
+    path: ['shows'],
+    error: 'That is more than half-way round the rim. Measure the short way, and say before or after.',
+  })
   .describe('What stood under the pointer, as read.');
 
 export type WheelReading = z.infer<typeof wheelReadingSchema>;
@@ -47,8 +70,15 @@ export const wheelRingSchema = z
     z.strictObject({ ring: z.literal('0-360'), sense: z.enum(['rising', 'falling']) }),
     z.strictObject({ ring: z.literal('0-180') }),
     z.strictObject({ ring: z.literal('0-90') }),
+    z.strictObject({
+      ring: z.literal('rim'),
+      round: rimRound,
+      unit: z.enum(['in', 'mm']).describe('What the tape is in.'),
+    }),
   ])
-  .describe('How the degree wheel is numbered.');
+  .describe(
+    'How the degree wheel is numbered; or, without a wheel, a rim that is measured with a tape from a mark on it.',
+  );
 
 export type WheelRing = z.infer<typeof wheelRingSchema>;
 export type RingName = WheelRing['ring'];
@@ -61,6 +91,7 @@ export const RINGS: Readonly<
   '0-360': { label: '0 to 360 all round', most: 360, sides: [] },
   '0-180': { label: '0 to 180 each side of TDC', most: 180, sides: ['before', 'after'] },
   '0-90': { label: '0 to 90 four times', most: 90, sides: ['before-tdc', 'after-tdc', 'before-bdc', 'after-bdc'] },
+  rim: { label: 'No wheel: a mark on the rim', most: Infinity, sides: ['before', 'after'] },
 };
 
 const SIDE_WORDS: Readonly<Record<WheelSide, string>> = {
@@ -82,6 +113,10 @@ export const sideWords = (side: WheelSide): string => SIDE_WORDS[side];
  */
 export function ringPosition(reading: WheelReading): CrankDeg {
   if (reading.ring === '0-360') return wrap360(reading.sense === 'rising' ? reading.shows : -reading.shows);
+  if (reading.ring === 'rim') {
+    const size = rimDegrees(reading.shows, reading.round);
+    return wrap360(reading.side === 'after' ? size : -size);
+  }
   switch (reading.side) {
     case 'after':
     case 'after-tdc':
@@ -108,6 +143,8 @@ export function readingAt(ring: WheelRing, position: number): WheelReading {
       return { ...ring, shows: wrap360(ring.sense === 'rising' ? at : -at) };
     case '0-180':
       return { ring: '0-180', shows: size, side: at < 0 ? 'before' : 'after' };
+    case 'rim':
+      return { ...ring, shows: rimDistance(size, ring.round), side: at < 0 ? 'before' : 'after' };
     case '0-90':
       if (size <= 90) return { ring: '0-90', shows: size, side: at < 0 ? 'before-tdc' : 'after-tdc' };
       return { ring: '0-90', shows: crankDeg(180 - size), side: at < 0 ? 'after-bdc' : 'before-bdc' };
@@ -116,6 +153,7 @@ export function readingAt(ring: WheelRing, position: number): WheelReading {
 
 /** A reading in words, as read: `formatReading({ ring: '0-180', shows: 26.5, side: 'after' })` is "26½° after". */
 export function formatReading(reading: WheelReading): string {
+  if (reading.ring === 'rim') return `${formatComputedLength(reading.shows, reading.unit)} ${sideWords(reading.side)}`;
   const degrees = wheelDegrees(reading.shows);
   if (reading.ring === '0-360') return degrees;
   if (reading.shows === 0) return reading.side.endsWith('bdc') ? `${degrees} (BDC)` : degrees;

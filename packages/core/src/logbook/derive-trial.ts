@@ -4,7 +4,7 @@ import { combineRepeats, intakeCentreline } from '../measure/equal-drop';
 import type { Problem } from '../problem';
 import { formatLength } from '../units/length';
 import { DEFAULT_LIMIT, type Verdict, judge } from '../verdict/verdict';
-import type { SettingFinding } from './derive-zero';
+import { type SettingFinding, zeroOfReading } from './derive-zero';
 import type { BodyOf, EntryOf } from './entry';
 import type { Build, Round, Trial } from './fold';
 
@@ -14,6 +14,8 @@ export interface ReadingFinding {
   readonly flank: 'opening' | 'closing';
   readonly shows: string;
   readonly at: number;
+  /** The zero.set entry that it leans on. */
+  readonly setting: string | null;
 }
 
 export interface RoundFinding {
@@ -21,8 +23,10 @@ export interface RoundFinding {
   readonly drop: number | null;
   /** Crank degrees ATDC, null while incomplete or out of order. */
   readonly centreline: number | null;
-  /** Does it lean on a proved zero? */
+  /** Does it lean on a proved zero that still holds? */
   readonly zeroProved: boolean;
+  /** How far the zero was re-based for it, crank degrees, or null. */
+  readonly rebasedBy: number | null;
   readonly problem: Problem | null;
   readonly readings: readonly ReadingFinding[];
 }
@@ -55,18 +59,21 @@ function findRound(round: Round, build: Build, settings: ReadonlyMap<string, Set
     readings.filter((entry) => entry.body.shows.flank === side);
   const [opening, closing] = [flank('opening'), flank('closing')];
   const [first] = readings;
-  const zero = first?.body.setting ? settings.get(first.body.setting) : undefined;
+  const zeros = readings.map((reading) => zeroOfReading(reading, build, settings));
+  const [zero] = zeros;
   const base: RoundFinding = {
     id: round.id,
     drop: first?.body.shows.drop ?? null,
     centreline: null,
-    zeroProved: zero?.proved ?? false,
+    zeroProved: zeros.length > 0 && zeros.every((each) => each?.proved ?? false),
+    rebasedBy: zero?.rebasedBy ?? null,
     problem: null,
     readings: readings.map(({ id, body }) => ({
       entry: id,
       flank: body.shows.flank,
       shows: formatReading(body.wheel),
       at: ringPosition(body.wheel),
+      setting: body.setting,
     })),
   };
   const trouble = (message: string, remedy: string): RoundFinding => ({ ...base, problem: { message, remedy } });
@@ -94,6 +101,9 @@ function findRound(round: Round, build: Build, settings: ReadonlyMap<string, Set
     return trouble('The wheel was set anew between the two readings.', 'Undo the pair and read both again.');
   if (before.body.setting !== null && !zero)
     return trouble('The zero that it leans on has been undone or is not in the logbook.', 'Read the pair again.');
+
+  if (zeros.some((each) => each?.proved !== zero?.proved || each?.rebasedBy !== zero?.rebasedBy))
+    return trouble('The zero was disturbed between the two readings.', 'Read the pair again on a proved zero.');
 
   const found = intakeCentreline(
     { opening: ringPosition(before.body.wheel), closing: ringPosition(after.body.wheel) },

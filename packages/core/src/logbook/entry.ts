@@ -1,7 +1,10 @@
 import { z } from 'zod';
+import { checkFiringAngles } from '../crank/firing';
 import { checkFiringOrder } from '../crank/firing-order';
 import { crankTrouble } from '../crank/slider-crank';
 import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
+import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
+import { CHECK_NAMES } from '../prepare/checks';
 
 /** An entry is a fact, never changed, at most voided by a later entry. Its meaning hangs on the ids that it names. */
 const id = z.uuid({ error: 'expected an id in UUID form' }).describe('UUID (version 7 where a device makes it).');
@@ -32,12 +35,28 @@ const engineSchema = z
     rotation: z.enum(['clockwise', 'counter-clockwise']).describe('Seen from where the degree wheel is.'),
     stroke: lengthMm(1000, 'the stroke').optional(),
     rod: lengthMm(2000, 'the rod length').optional(),
+    pinOffset: z
+      .number({ error: 'the pin offset must be a length in millimetres' })
+      .min(-20, { error: 'the pin offset must be at most 20 mm' })
+      .max(20, { error: 'the pin offset must be at most 20 mm' })
+      .optional()
+      .describe('Millimetres, positive toward the side to which the crankpin moves after TDC.'),
+    firingAngles: z
+      .array(z.number())
+      .optional()
+      .describe(
+        'Odd-fire engines: crank degrees after the first of the firing order, in its order. Left out for even firing.',
+      ),
   })
   .superRefine((engine, context) => {
     const order = checkFiringOrder(engine.firingOrder, engine.cylinders);
     if (!order.ok) context.addIssue({ code: 'custom', path: ['firingOrder'], message: order.problem.message });
+    if (engine.firingAngles) {
+      const angles = checkFiringAngles(engine.firingAngles, engine.cylinders);
+      if (!angles.ok) context.addIssue({ code: 'custom', path: ['firingAngles'], message: angles.problem.message });
+    }
     if (engine.stroke === undefined || engine.rod === undefined) return;
-    const trouble = crankTrouble({ stroke: engine.stroke, rod: engine.rod });
+    const trouble = crankTrouble({ stroke: engine.stroke, rod: engine.rod, pinOffset: engine.pinOffset ?? 0 });
     if (trouble) context.addIssue({ code: 'custom', path: ['rod'], message: trouble });
   });
 
@@ -48,34 +67,132 @@ const buildDescribed = z
     engine: engineSchema,
     wheel: wheelRingSchema,
     units: z.enum(['in', 'mm']).describe('How lengths are shown. Lengths are always kept in millimetres.'),
+    instruments: z
+      .strictObject({
+        wheelDiameter: lengthMm(1000, 'the wheel’s diameter').optional(),
+        graduation: degrees(0.1, 10, 'the graduation').optional().describe('Degrees from line to line of the wheel.'),
+        pointerGap: lengthMm(100, 'the gap behind the pointer').optional(),
+        resolution: lengthMm(1, 'the indicator’s resolution').optional(),
+      })
+      .optional()
+      .describe('What is measured with, for the uncertainty.'),
   })
   .describe('What engine this is. Opens the logbook, or corrects what was said before.');
+
+const asItStands = z
+  .strictObject({
+    replaces: id.nullable().describe('The statement that this one corrects, or null.'),
+    head: z.enum(['on', 'off']),
+    plugHole: z.boolean().describe('Is the plug hole in line with the bore?'),
+    wheel: z.boolean().describe('Is there a degree wheel?'),
+    indicator: z.boolean().describe('Is there an indicator?'),
+    lifter: z.enum(['solid', 'hydraulic', 'roller', 'bucket', 'none']),
+    drive: z.enum(['chain', 'belt', 'gear', 'none']),
+  })
+  .describe('How the engine stands and what is there to measure with.');
+
+const checkMade = z
+  .strictObject({
+    replaces: id.nullable().describe('The answer that this one corrects, or null.'),
+    check: z.enum(CHECK_NAMES),
+    result: z.enum(['done', 'skipped']),
+    reason: text(200, 'the reason').optional(),
+  })
+  .refine((body) => body.result === 'done' || body.reason !== undefined, {
+    path: ['reason'],
+    error: 'say why the check is skipped',
+  })
+  .describe('A check of Prepare, made or skipped with a reason.');
+
+const endPlayMeasured = z
+  .strictObject({
+    replaces: id.nullable(),
+    thrust: z.enum(['plate', 'button']),
+    play: z
+      .number({ error: 'the end play must be a length in millimetres' })
+      .min(0, { error: 'the end play cannot be negative' })
+      .max(10, { error: 'the end play must be at most 10 mm' })
+      .describe('Millimetres.'),
+  })
+  .describe('How far the cam moves endways.');
 
 const zeroBegun = z
   .strictObject({
     after: id.nullable().describe('The zero before this one, or null.'),
-    method: z.literal('positive-stop'),
+    method: z.enum(ZERO_METHOD_NAMES),
     cylinder: z.int().min(1).max(24),
+    ring: wheelRingSchema.optional().describe('What is read on, where it is not the wheel of the description.'),
   })
   .describe('Begins a search for true TDC.');
 
-const zeroContact = z
+const zeroReading = z
   .strictObject({
     zero: id.describe('The zero.begun entry.'),
-    setting: id.nullable().describe('The zero.set entry that this contact proves; null before the wheel has been set.'),
-    pass: id.describe('The same id for the two contacts of a pass.'),
-    turning: z.enum(['forward', 'backward']).describe('Which way the crank was turned to meet the stop.'),
+    setting: id.nullable().describe('The zero.set entry that this reading proves; null before the wheel has been set.'),
+    pass: id.describe('The same id for the readings of a pass.'),
+    side: z
+      .enum(['before', 'after'])
+      .describe('Before TDC (a stop: turned the way it runs) or after it (a stop: turned back).'),
+    indicator: lengthMm(400, 'the indicator’s figure').optional().describe('What the indicator showed, millimetres.'),
     wheel: wheelReadingSchema,
   })
-  .describe('The piston met the stop; the wheel was read.');
+  .describe('The piston stood at the height of the method; the wheel was read.');
 
 const zeroSet = z
   .strictObject({
     zero: id.describe('The zero.begun entry.'),
     after: id.nullable().describe('The setting before this one, or null.'),
-    moved: z.enum(['wheel', 'pointer', 'nothing']),
+    moved: z.enum(['wheel', 'pointer', 'mark', 'nothing']),
   })
-  .describe('The wheel or the pointer was put where the contacts said.');
+  .describe('The wheel, the pointer or the mark on the rim was put where the readings said.');
+
+const zeroDisturbed = z
+  .strictObject({
+    setting: id.describe('The zero.set entry that no longer holds.'),
+    what: z.enum(['wheel', 'pointer', 'fixing']).describe('fixing: what wheel or pointer are fastened to.'),
+    keeps: z.array(id).describe('Readings that lean on it and were taken before it happened: they stand.'),
+  })
+  .describe('Wheel, pointer or their fixing was disturbed: the zero is void from then on.');
+
+const readingsRebased = z
+  .strictObject({
+    from: id.describe('The zero.set entry that the readings lean on.'),
+    to: id.describe('The proved zero.set entry that showed how far the wheel had moved.'),
+    by: z.number().min(-180).max(180).describe('How far the wheel had moved, crank degrees: added to the old zero.'),
+    readings: z.array(id).min(1),
+  })
+  .describe(
+    'Readings of a disturbed zero are counted from where the wheel really stood. Only where nothing but the wheel had moved.',
+  );
+
+const tdcIdentified = z
+  .strictObject({
+    replaces: id.nullable(),
+    looked: z
+      .enum(['own', 'companion'])
+      .describe('At cylinder 1’s valves, or at those of the cylinder that fires 360° away.'),
+    seen: z.enum(['rocking', 'both-closed']),
+  })
+  .describe('Which TDC cylinder 1 stands at.');
+
+const markChecked = z
+  .strictObject({
+    replaces: id.nullable(),
+    part: z.enum(['balancer', 'flywheel']),
+    round: lengthMm(3200, 'the way round the rim').describe('Once round the rim, millimetres.'),
+    distance: z
+      .number({ error: 'the distance must be a length in millimetres' })
+      .min(0, { error: 'the distance cannot be negative: say before or after' })
+      .describe('From the mark to the pointer at true TDC, millimetres along the rim.'),
+    stands: z
+      .enum(['before', 'after'])
+      .describe('The mark has yet to come to the pointer, or has gone by, as the engine runs.'),
+  })
+  .refine((body) => body.distance <= body.round / 2, {
+    path: ['distance'],
+    error: 'that is more than half-way round the rim: measure the short way',
+  })
+  .describe('The engine’s own TDC mark, looked at while the piston stands at true TDC.');
 
 const cardEntered = z
   .strictObject({
@@ -159,8 +276,15 @@ export const entrySchema = z.discriminatedUnion(
   [
     z.strictObject({ ...envelope, kind: z.literal('build.described'), body: buildDescribed }),
     z.strictObject({ ...envelope, kind: z.literal('zero.begun'), body: zeroBegun }),
-    z.strictObject({ ...envelope, kind: z.literal('zero.contact'), body: zeroContact }),
+    z.strictObject({ ...envelope, kind: z.literal('zero.reading'), body: zeroReading }),
     z.strictObject({ ...envelope, kind: z.literal('zero.set'), body: zeroSet }),
+    z.strictObject({ ...envelope, kind: z.literal('zero.disturbed'), body: zeroDisturbed }),
+    z.strictObject({ ...envelope, kind: z.literal('readings.rebased'), body: readingsRebased }),
+    z.strictObject({ ...envelope, kind: z.literal('engine.as-it-stands'), body: asItStands }),
+    z.strictObject({ ...envelope, kind: z.literal('prepare.checked'), body: checkMade }),
+    z.strictObject({ ...envelope, kind: z.literal('end-play.measured'), body: endPlayMeasured }),
+    z.strictObject({ ...envelope, kind: z.literal('tdc.identified'), body: tdcIdentified }),
+    z.strictObject({ ...envelope, kind: z.literal('mark.checked'), body: markChecked }),
     z.strictObject({ ...envelope, kind: z.literal('card.entered'), body: cardEntered }),
     z.strictObject({ ...envelope, kind: z.literal('target.set'), body: targetSet }),
     z.strictObject({ ...envelope, kind: z.literal('trial.begun'), body: trialBegun }),
@@ -176,8 +300,15 @@ export const entrySchema = z.discriminatedUnion(
 export const ENTRY_KINDS = [
   'build.described',
   'zero.begun',
-  'zero.contact',
+  'zero.reading',
   'zero.set',
+  'zero.disturbed',
+  'readings.rebased',
+  'engine.as-it-stands',
+  'prepare.checked',
+  'end-play.measured',
+  'tdc.identified',
+  'mark.checked',
   'card.entered',
   'target.set',
   'trial.begun',

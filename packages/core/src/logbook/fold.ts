@@ -1,10 +1,11 @@
+import type { CheckName } from '../prepare/checks';
 import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
 
-/** A pass round the stop: the contacts that were recorded under one pass id. Normally one each way. */
+/** A pass over the top: the readings that were recorded under one pass id. Normally one each side. */
 export interface Pass {
   readonly id: string;
-  readonly forward: readonly EntryOf<'zero.contact'>[];
-  readonly backward: readonly EntryOf<'zero.contact'>[];
+  readonly before: readonly EntryOf<'zero.reading'>[];
+  readonly after: readonly EntryOf<'zero.reading'>[];
 }
 
 /** The wheel left in one position, and the passes made there. `id` is null before the wheel was first set. */
@@ -15,6 +16,7 @@ export interface Stage {
 
 export interface Zero {
   readonly id: string;
+  readonly begun: BodyOf<'zero.begun'>;
   readonly stages: readonly Stage[];
   /** The stage that no later setting has ended. */
   readonly current: Stage;
@@ -39,6 +41,15 @@ export interface Build {
   readonly target: EntryOf<'target.set'> | null;
   readonly zeros: readonly Zero[];
   readonly zero: Zero | null;
+  /** Positions of the wheel that were disturbed: zero.set id → what happened. */
+  readonly disturbed: ReadonlyMap<string, EntryOf<'zero.disturbed'>>;
+  /** Readings that count from where the wheel really stood: reading id → the re-basing. */
+  readonly rebased: ReadonlyMap<string, EntryOf<'readings.rebased'>>;
+  readonly asItStands: EntryOf<'engine.as-it-stands'> | null;
+  readonly checks: ReadonlyMap<CheckName, EntryOf<'prepare.checked'>>;
+  readonly endPlay: EntryOf<'end-play.measured'> | null;
+  readonly identified: EntryOf<'tdc.identified'> | null;
+  readonly mark: EntryOf<'mark.checked'> | null;
   readonly trials: readonly Trial[];
   readonly trial: Trial | null;
   readonly voided: ReadonlyMap<string, string>;
@@ -70,7 +81,7 @@ export function fold(entries: readonly Entry[]): Build | null {
   const settingIds = new Set(settings.map((entry) => entry.id));
   const trialIds = new Set(trialsBegun.map((entry) => entry.id));
 
-  const contacts = all('zero.contact').filter(({ id, body }) => {
+  const taken = all('zero.reading').filter(({ id, body }) => {
     const lost = !zeroIds.has(body.zero) || (body.setting !== null && !settingIds.has(body.setting));
     if (lost) adrift.set(id, 'It belongs to a zero that has been undone or is not in the logbook.');
     return !lost;
@@ -81,11 +92,11 @@ export function fold(entries: readonly Entry[]): Build | null {
     return !lost;
   });
 
-  const contactsByZero = groupBy(contacts, (entry) => entry.body.zero);
+  const takenByZero = groupBy(taken, (entry) => entry.body.zero);
   const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
   const readingsByTrial = groupBy(readings, (entry) => entry.body.trial);
   const zeros = begun.map((entry) =>
-    buildZero(entry.id, settingsByZero.get(entry.id) ?? [], contactsByZero.get(entry.id) ?? []),
+    buildZero(entry, settingsByZero.get(entry.id) ?? [], takenByZero.get(entry.id) ?? []),
   );
   const trials = trialsBegun.map((entry) => ({
     id: entry.id,
@@ -101,6 +112,20 @@ export function fold(entries: readonly Entry[]): Build | null {
     target: lastOf(all('target.set'), (body) => body.replaces),
     zeros,
     zero: zeros.at(-1) ?? null,
+    disturbed: new Map(all('zero.disturbed').map((entry) => [entry.body.setting, entry])),
+    rebased: new Map(
+      all('readings.rebased').flatMap((entry) => entry.body.readings.map((reading) => [reading, entry] as const)),
+    ),
+    asItStands: lastOf(all('engine.as-it-stands'), (body) => body.replaces),
+    checks: new Map(
+      [...groupBy(all('prepare.checked'), (entry) => entry.body.check)].flatMap(([check, answers]) => {
+        const last = lastOf(answers, (body) => body.replaces);
+        return last ? [[check, last] as const] : [];
+      }),
+    ),
+    endPlay: lastOf(all('end-play.measured'), (body) => body.replaces),
+    identified: lastOf(all('tdc.identified'), (body) => body.replaces),
+    mark: lastOf(all('mark.checked'), (body) => body.replaces),
     trials,
     trial: trials.at(-1) ?? null,
     voided,
@@ -129,22 +154,22 @@ function findVoided(entries: readonly Entry[]): ReadonlyMap<string, string> {
 }
 
 function buildZero(
-  id: string,
+  { id, body: begun }: EntryOf<'zero.begun'>,
   settings: readonly EntryOf<'zero.set'>[],
-  contacts: readonly EntryOf<'zero.contact'>[],
+  taken: readonly EntryOf<'zero.reading'>[],
 ): Zero {
-  const byStage = groupBy(contacts, (entry) => entry.body.setting);
+  const byStage = groupBy(taken, (entry) => entry.body.setting);
   const stage = (stageId: string | null): Stage => ({
     id: stageId,
     passes: [...groupBy(byStage.get(stageId) ?? [], (entry) => entry.body.pass)].map(([passId, members]) => ({
       id: passId,
-      forward: members.filter((entry) => entry.body.turning === 'forward'),
-      backward: members.filter((entry) => entry.body.turning === 'backward'),
+      before: members.filter((entry) => entry.body.side === 'before'),
+      after: members.filter((entry) => entry.body.side === 'after'),
     })),
   });
   const first = stage(null);
   const stages = [first, ...settings.map((entry) => stage(entry.id))];
-  return { id, stages, current: stages.at(-1) ?? first };
+  return { id, begun, stages, current: stages.at(-1) ?? first };
 }
 
 type Linked = { readonly id: string; readonly body: BodyOf<EntryKind> };

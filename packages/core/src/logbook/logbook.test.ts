@@ -36,12 +36,12 @@ function book(ring: WheelRing = { ring: '0-180' }, units: 'in' | 'mm' = 'in') {
   });
   const trial = write('trial.begun', { after: null });
   const zero = write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
-  const contact = (setting: string | null, pass: string, turning: 'forward' | 'backward', at: number): string =>
-    write('zero.contact', { zero, setting, pass, turning, wheel: readingAt(ring, at) });
+  const contact = (setting: string | null, pass: string, side: 'before' | 'after', at: number): string =>
+    write('zero.reading', { zero, setting, pass, side, wheel: readingAt(ring, at) });
   const pass = (setting: string | null, forward: number, backward: number): void => {
     const passId = id();
-    contact(setting, passId, 'forward', forward);
-    contact(setting, passId, 'backward', backward);
+    contact(setting, passId, 'before', forward);
+    contact(setting, passId, 'after', backward);
   };
   const set = (after: string | null = null): string => write('zero.set', { zero, after, moved: 'wheel' });
   const reading = (
@@ -89,20 +89,20 @@ const rowsOf = (report: Report, title: string) => report.sheet.find((section) =>
 describe('from stop to verdict', () => {
   test('a whole job: found, set, proved, measured, judged', () => {
     const job = book();
-    expect(job.report().zero).toMatchObject({ state: 'none', step: { does: 'contact', turning: 'forward' } });
+    expect(job.report().zero).toMatchObject({ state: 'open', step: { does: 'read', side: 'before' } });
     const first = id();
-    job.contact(null, first, 'forward', -21);
-    expect(job.report().zero).toMatchObject({ step: { does: 'contact', turning: 'backward', pass: first } });
-    job.contact(null, first, 'backward', 26.5);
+    job.contact(null, first, 'before', -21);
+    expect(job.report().zero).toMatchObject({ step: { does: 'read', side: 'after', pass: first } });
+    job.contact(null, first, 'after', 26.5);
     expect(job.report().zero).toMatchObject({
       state: 'found',
       step: { does: 'set' },
       sentence: 'Slip the wheel 2¾° counter-clockwise, against the way it runs.',
       // 23.75° of that crank is 0.191 in below the top (Heywood ch. 2).
-      remark: 'The stop holds the piston 0.191 in below the top.',
+      remark: 'The piston stood 0.191 in below the top.',
     });
     const setting = job.set();
-    expect(job.report().zero).toMatchObject({ state: 'set', step: { does: 'contact', setting } });
+    expect(job.report().zero).toMatchObject({ state: 'set', step: { does: 'read', setting } });
     job.pass(setting, -23.75, 23.75);
     expect(job.report()).toMatchObject({ zero: { state: 'proved' }, verdict: { kind: 'waiting' } });
     job.card();
@@ -111,7 +111,7 @@ describe('from stop to verdict', () => {
     const { verdict, stations, trials } = job.report();
     expect(verdict).toMatchObject({ kind: 'move', delta: -2.5, move: 2.5, headline: 'The cam sits 2.5° late.' });
     expect(trials[0]?.centreline).toEqual({ mean: 109.5, spread: 0, count: 1 });
-    expect(stations.map(({ state }) => state)).toEqual(['done', 'done', 'done', 'begun']);
+    expect(stations.map(({ state }) => state)).toEqual(['due', 'done', 'done', 'done', 'begun']);
   });
 
   test('a proof that is a little off corrects every reading by what it found', () => {
@@ -136,7 +136,7 @@ describe('from stop to verdict', () => {
     expect(report.zero).toMatchObject({ state: 'failed', step: { does: 'set', after: setting } });
     expect(report.zero.sentence).toMatch(/^Not proved: the sides differ by 1\.5°, the limit is ½°\. Slip the wheel ¾°/);
     expect(report.verdict).toMatchObject({ kind: 'do-not-move', move: 0 });
-    expect(report.stations.map(({ state }) => state)).toEqual(['void', 'done', 'void', 'begun']);
+    expect(report.stations.map(({ state }) => state)).toEqual(['due', 'void', 'done', 'void', 'begun']);
   });
 
   test('a new trial starts from nothing; the old one stays as history', () => {
@@ -205,14 +205,246 @@ describe('the same engine gives the same answer', () => {
     [...text].reduce((sum, sign) => (sum * 31 + sign.charCodeAt(0)) | 0, seed);
 });
 
+describe('a zero that no longer holds', () => {
+  const disturb = (
+    job: ReturnType<typeof book>,
+    setting: string,
+    what: 'wheel' | 'pointer' | 'fixing',
+    keeps: string[] = [],
+  ) => job.write('zero.disturbed', { setting, what, keeps });
+
+  test('is void, marks what leaned on it, and leads back; what was read before stands', () => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    const round = id();
+    const kept = [job.reading(setting, round, 'opening', 66), job.reading(setting, round, 'closing', 153)];
+    job.pair(setting, 67, 154);
+    disturb(job, setting, 'wheel', kept);
+    const report = job.report();
+    expect(report.zero).toMatchObject({ state: 'void', step: { does: 'begin' } });
+    expect(report.zero.sentence).toMatch(/void: the wheel was disturbed/);
+    expect(report.trials[0]?.rounds.map(({ zeroProved }) => zeroProved)).toEqual([true, false]);
+    // Only the pair from before counts: 2.5° late.
+    expect(report.verdict).toMatchObject({ kind: 'move', delta: -2.5 });
+    expect(
+      rowsOf(report, 'Trial 1')
+        .slice(0, 4)
+        .map(({ standing }) => standing),
+    ).toEqual(['counts', 'counts', 'aside', 'aside']);
+  });
+
+  test('readings can be re-based by what the new zero shows, openly, when only the wheel had moved', () => {
+    const job = book();
+    const setting = job.proved();
+    job.card();
+    // The wheel slips 1.5° against the way it runs before these are read: 66 and 153 show as 64.5 and 151.5.
+    job.pair(setting, 64.5, 151.5);
+    disturb(job, setting, 'wheel');
+    const zero = job.write('zero.begun', { after: job.zero, method: 'positive-stop', cylinder: 1 });
+    const passOf = (at: string | null, before: number, after: number): void => {
+      const pass = id();
+      for (const [side, where] of [
+        ['before', before],
+        ['after', after],
+      ] as const)
+        job.write('zero.reading', { zero, setting: at, pass, side, wheel: readingAt({ ring: '0-180' }, where) });
+    };
+    passOf(null, -25.25, 22.25);
+    const again = job.write('zero.set', { zero, after: null, moved: 'wheel' });
+    expect(job.report().zero.rebase).toBeNull();
+    passOf(again, -23.75, 23.75);
+    const offer = job.report().zero.rebase;
+    expect(offer).toMatchObject({ from: setting, to: again, by: -1.5 });
+    expect(job.report().verdict.kind).toBe('do-not-move');
+    if (offer) job.write('readings.rebased', offer);
+    const report = job.report();
+    expect(report.verdict).toMatchObject({ kind: 'move', delta: -2.5 });
+    expect(report.zero.rebase).toBeNull();
+    expect(rowsOf(report, 'Trial 1').at(-2)?.note).toBe('re-based by −1.50°');
+  });
+
+  test.each(['pointer', 'fixing'] as const)('nothing is offered when the %s was disturbed', (what) => {
+    const job = book();
+    const setting = job.proved();
+    job.pair(setting, 64.5, 151.5);
+    disturb(job, setting, what);
+    expect(job.report().zero).toMatchObject({ state: 'void', rebase: null });
+  });
+});
+
+describe('every method in the logbook', () => {
+  const RIM: WheelRing = { ring: 'rim', round: Math.PI * 180, unit: 'mm' };
+
+  test('rim marks: the mark is made half-way, proved with the tape, and the cam is read from it', () => {
+    const job = book();
+    const zero = job.write('zero.begun', { after: job.zero, method: 'rim-marks', cylinder: 1, ring: RIM });
+    const read = (setting: string | null, pass: string, side: 'before' | 'after', at: number): string =>
+      job.write('zero.reading', { zero, setting, pass, side, wheel: readingAt(RIM, at) });
+    const first = id();
+    read(null, first, 'before', 0);
+    expect(job.report().zero.sentence).toMatch(/second mark on the rim/);
+    read(null, first, 'after', 70);
+    // Worked value, common practice, no source: first 0, other 70, TDC at 35; 35° of a 180 mm rim is 54.98 mm.
+    expect(job.report().zero.sentence).toBe(
+      'Make the TDC mark half-way between the two: 54.98 mm along the rim from the first, against the way it runs.',
+    );
+    const setting = job.write('zero.set', { zero, after: null, moved: 'mark' });
+    const proof = id();
+    read(setting, proof, 'before', -35);
+    read(setting, proof, 'after', 35.2);
+    expect(job.report().zero).toMatchObject({ state: 'proved', ring: { ring: 'rim' } });
+  });
+
+  test('a soft stop agrees with itself and is still no zero to set a cam by', () => {
+    const job = book();
+    const zero = job.write('zero.begun', { after: job.zero, method: 'soft-stop', cylinder: 1 });
+    const pass = (setting: string | null): void => {
+      const passId = id();
+      for (const [side, at] of [
+        ['before', -14],
+        ['after', 14],
+      ] as const)
+        job.write('zero.reading', { zero, setting, pass: passId, side, wheel: readingAt({ ring: '0-180' }, at) });
+    };
+    pass(null);
+    const setting = job.write('zero.set', { zero, after: null, moved: 'nothing' });
+    pass(setting);
+    job.card();
+    job.pair(setting, 66, 153);
+    const report = job.report();
+    expect(report.zero.state).toBe('rough');
+    expect(report.zero.uncertainty?.expanded).toBeGreaterThan(1);
+    expect(report.verdict.kind).toBe('do-not-move');
+  });
+
+  test('equal drop: different drops, a drop beyond the stroke, and exchanged readings are kept and named', () => {
+    const job = book();
+    const zero = job.write('zero.begun', { after: job.zero, method: 'equal-drop', cylinder: 1 });
+    const pass = (before: number, after: number, drops: readonly [number, number]): void => {
+      const passId = id();
+      const wheel = (at: number) => readingAt({ ring: '0-180' }, at);
+      job.write('zero.reading', {
+        zero,
+        setting: null,
+        pass: passId,
+        side: 'before',
+        indicator: drops[0],
+        wheel: wheel(before),
+      });
+      job.write('zero.reading', {
+        zero,
+        setting: null,
+        pass: passId,
+        side: 'after',
+        indicator: drops[1],
+        wheel: wheel(after),
+      });
+    };
+    pass(-12, 12, [1.27, 2]);
+    pass(-12, 12, [100, 100]);
+    pass(12, -12, [1.27, 1.27]);
+    expect(job.report().problems.map(({ message }) => message)).toEqual([
+      expect.stringMatching(/different figures/),
+      expect.stringMatching(/whole stroke/),
+      expect.stringMatching(/more than 170/),
+    ]);
+    expect(job.report().zero.passes.at(-1)).toMatchObject({ exchanged: true });
+    pass(-10, 14, [1.27, 1.27]);
+    expect(job.report().zero).toMatchObject({ state: 'found', result: { tdc: 2 } });
+  });
+
+  test('first stop: its bias is computed, shown and taken off', () => {
+    const job = book();
+    const zero = job.write('zero.begun', { after: job.zero, method: 'first-stop', cylinder: 1 });
+    job.write('zero.reading', {
+      zero,
+      setting: null,
+      pass: id(),
+      side: 'before',
+      wheel: readingAt({ ring: '0-180' }, 5),
+    });
+    const { zero: found } = job.report();
+    // Two thirds of 1.2°: 0.0005 in on that crank (design value, no outside source).
+    expect(found.result?.tdc).toBeCloseTo(5.8, 1);
+    expect(found.remark).toMatch(/stops 0\.80° before TDC on average/);
+  });
+
+  test('repeated passes are averaged, also about the far side of the ring', () => {
+    const job = book({ ring: '0-360', sense: 'rising' });
+    job.pass(null, 160, 199);
+    job.pass(null, 160.5, 200.5);
+    expect(job.report().zero.result?.tdc).toBeCloseTo(-180, 9);
+    expect(job.report().zero.remark).toMatch(/mean of 2 passes, 1\.00° from the least/);
+  });
+});
+
+describe('prepare and the crank', () => {
+  const stated = {
+    replaces: null,
+    head: 'off',
+    plugHole: true,
+    wheel: true,
+    indicator: true,
+    lifter: 'hydraulic',
+    drive: 'chain',
+  } as const;
+
+  test('the checks are those that the engine calls for, done or skipped with a reason', () => {
+    const job = book();
+    expect(job.report().prepare.checks).toEqual([]);
+    job.write('engine.as-it-stands', stated);
+    const names = job.report().prepare.checks.map(({ check }) => check);
+    expect(names).toEqual(expect.arrayContaining(['made-safe', 'lifter-solid', 'one-way-tensioner']));
+    expect(names).not.toContain('roller-follows');
+    job.write('end-play.measured', { replaces: null, thrust: 'plate', play: 0.1016 });
+    for (const check of names)
+      if (check !== 'end-play')
+        job.write('prepare.checked', {
+          replaces: null,
+          check,
+          result: check === 'straight-up' ? 'skipped' : 'done',
+          ...(check === 'straight-up' ? { reason: 'gears only' } : {}),
+        });
+    const report = job.report();
+    expect(report.stations[0]).toEqual({ station: 'prepare', state: 'done' });
+    // Common practice, no source: 0.004 to 0.005 in with a thrust plate.
+    expect(report.prepare.endPlay).toMatchObject({
+      state: 'inside',
+      words: expect.stringMatching(/0\.004 in is inside/),
+    });
+    expect(
+      entrySchema.safeParse({ ...job.entries.at(-1), body: { replaces: null, check: 'made-safe', result: 'skipped' } })
+        .success,
+    ).toBe(false);
+  });
+
+  test('which TDC, and the engine’s own mark', () => {
+    const job = book();
+    job.write('tdc.identified', { replaces: null, looked: 'companion', seen: 'rocking' });
+    job.write('mark.checked', {
+      replaces: null,
+      part: 'balancer',
+      round: Math.PI * 180,
+      distance: Math.PI,
+      stands: 'after',
+    });
+    const { crank } = job.report();
+    expect(crank.identified).toMatchObject({ stands: 'firing', words: expect.stringMatching(/cylinder 6 rock/) });
+    expect(crank.mark?.words).toMatch(/2\.0° too early.*2\.0° more advanced than it reads/);
+    expect(crank.mark?.cure).toMatch(/0\.124 in along the rim from the old one, against the way it runs/);
+    expect(crank.cylinders[1]).toMatchObject({ cylinder: 5, after: 120, shows: '120° after' });
+  });
+});
+
 describe('kept, named, and left out', () => {
   test('contacts exchanged: the pass is named and can be undone', () => {
     const job = book();
     job.pass(null, 26.5, -21);
     const report = job.report();
     expect(report.problems[0]?.remedy).toMatch(/exchanged/);
-    expect(report.zero).toMatchObject({ state: 'open', step: { does: 'contact', pass: null } });
-    expect(rowsOf(report, 'Zero').map(({ standing }) => standing)).toEqual(['aside', 'aside']);
+    expect(report.zero).toMatchObject({ state: 'open', step: { does: 'read', pass: null } });
+    expect(rowsOf(report, 'Zero').map(({ standing }) => standing)).toEqual(['card', 'aside', 'aside']);
   });
 
   test.each([

@@ -1,7 +1,12 @@
 import { z } from 'zod';
 import { targetCentreline } from '../cam/card';
-import { wheelRingSchema } from '../crank/wheel';
+import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
+import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
+import { CHECK_NAMES } from '../prepare/checks';
 import { formatLength } from '../units/length';
+import { deriveCrank } from './derive-crank';
+import { type PrepareFinding, derivePrepare } from './derive-prepare';
+import { findRebase } from './derive-rebase';
 import { type TrialFinding, cardRemark, deriveTrials, nextReading, targetInForce } from './derive-trial';
 import { type ZeroFinding, deriveZero, findSettings } from './derive-zero';
 import type { Entry } from './entry';
@@ -19,12 +24,20 @@ const verdictSchema = z.strictObject({
   why: z.string(),
 });
 
+const passResultSchema = z.strictObject({
+  arc: degrees.describe('Between the two readings, over the top; 0 where one reading finds TDC. Crank degrees.'),
+  half: degrees,
+  tdc: degrees.describe('Ring position of true TDC, crank degrees from the ring’s 0 in the running direction.'),
+  offsetShift: degrees.describe('Taken off already: what a pin offset, or an early first stop, makes of it.'),
+});
 const stepSchema = z.discriminatedUnion('does', [
+  z.strictObject({ does: z.literal('begin') }),
   z.strictObject({
-    does: z.literal('contact'),
-    turning: z.enum(['forward', 'backward']),
+    does: z.literal('read'),
+    side: z.enum(['before', 'after']),
     pass: z.string().nullable(),
     setting: z.string().nullable(),
+    figure: z.number().nullable().describe('What the indicator shall show, millimetres.'),
   }),
   z.strictObject({ does: z.literal('set'), after: z.string().nullable() }),
   z.strictObject({ does: z.literal('nothing') }),
@@ -45,52 +58,116 @@ export const reportSchema = z.strictObject({
       rotation: z.enum(['clockwise', 'counter-clockwise']),
       stroke: z.number().nullable().describe('Millimetres.'),
       rod: z.number().nullable().describe('Millimetres.'),
+      pinOffset: z.number().nullable().describe('Millimetres.'),
+      firingAngles: z.array(z.number()).nullable(),
+    }),
+    instruments: z.strictObject({
+      wheelDiameter: z.number().nullable(),
+      graduation: z.number().nullable(),
+      pointerGap: z.number().nullable(),
+      resolution: z.number().nullable(),
     }),
   }),
   entries: z.strictObject({ total: z.number(), voided: z.number() }),
   stations: z.array(
     z.strictObject({
-      station: z.enum(['zero', 'card', 'read', 'decide']),
+      station: z.enum(['prepare', 'zero', 'card', 'read', 'decide']),
       state: z.enum(['due', 'begun', 'done', 'void']),
     }),
   ),
+  prepare: z.strictObject({
+    asItStands: z
+      .strictObject({
+        entry: z.string(),
+        head: z.enum(['on', 'off']),
+        plugHole: z.boolean(),
+        wheel: z.boolean(),
+        indicator: z.boolean(),
+        lifter: z.enum(['solid', 'hydraulic', 'roller', 'bucket', 'none']),
+        drive: z.enum(['chain', 'belt', 'gear', 'none']),
+      })
+      .nullable(),
+    checks: z.array(
+      z.strictObject({
+        check: z.enum(CHECK_NAMES),
+        title: z.string(),
+        why: z.string(),
+        caution: z.string().nullable(),
+        state: z.enum(['due', 'done', 'skipped']),
+        reason: z.string().nullable(),
+        entry: z.string().nullable(),
+      }),
+    ),
+    endPlay: z
+      .strictObject({ entry: z.string(), state: z.enum(['inside', 'tight', 'loose']), words: z.string() })
+      .nullable(),
+  }),
   zero: z.strictObject({
     id: z.string().nullable(),
+    method: z.enum(ZERO_METHOD_NAMES).nullable(),
+    ring: wheelRingSchema.describe('What this zero is read on.'),
     setting: z.string().nullable().describe('The zero.set entry that readings now lean on.'),
-    state: z.enum(['none', 'open', 'found', 'set', 'proved', 'failed']),
+    state: z.enum(['none', 'open', 'found', 'set', 'proved', 'rough', 'failed', 'void']),
     sentence: z.string().describe('What to do with the hands now.'),
     step: stepSchema,
     correction: z
       .strictObject({
         finding: z.string(),
-        ways: z.array(z.strictObject({ part: z.enum(['wheel', 'pointer', 'hold']), text: z.string() })),
+        ways: z.array(z.strictObject({ part: z.enum(['wheel', 'pointer', 'hold', 'mark']), text: z.string() })),
+      })
+      .nullable(),
+    uncertainty: z
+      .strictObject({
+        standard: degrees,
+        expanded: degrees.describe('Half-width of the interval that covers the truth 95 times in 100, crank degrees.'),
+        spread: degrees.describe('Standard deviation of the passes, crank degrees.'),
+        words: z.string(),
+        advice: z.string().nullable(),
+        budget: z.array(z.strictObject({ from: z.string(), standard: degrees })),
       })
       .nullable(),
     remark: z.string().nullable(),
-    result: z
-      .strictObject({
-        blockedArc: degrees,
-        half: degrees,
-        tdc: degrees.describe('Ring position of true TDC, crank degrees from the wheel’s 0 in the running direction.'),
-      })
-      .nullable(),
+    result: passResultSchema.nullable(),
     passes: z.array(
       z.strictObject({
         id: z.string(),
         setting: z.string().nullable(),
-        contacts: z.array(
+        readings: z.array(
           z.strictObject({
             entry: z.string(),
-            turning: z.enum(['forward', 'backward']),
+            side: z.enum(['before', 'after']),
             shows: z.string(),
             at: degrees.describe('Ring position, crank degrees.'),
+            wheel: wheelReadingSchema,
+            indicator: z.number().nullable().describe('Millimetres.'),
           }),
         ),
-        result: z.strictObject({ blockedArc: degrees, half: degrees, tdc: degrees }).nullable(),
+        result: passResultSchema.nullable(),
         problem: problemSchema.nullable(),
+        exchanged: z.boolean().describe('The pair would hold if its two readings were exchanged.'),
         proves: z.boolean().nullable(),
       }),
     ),
+    rebase: z
+      .strictObject({ from: z.string(), to: z.string(), by: degrees, readings: z.array(z.string()) })
+      .nullable()
+      .describe('Readings of the zero before that could be counted from where the wheel really stood.'),
+  }),
+  crank: z.strictObject({
+    companion: z.number().nullable().describe('The cylinder that fires 360° from cylinder 1.'),
+    identified: z
+      .strictObject({ entry: z.string(), stands: z.enum(['overlap', 'firing']), words: z.string() })
+      .nullable(),
+    cylinders: z.array(z.strictObject({ cylinder: z.number(), after: degrees, shows: z.string() })),
+    mark: z
+      .strictObject({
+        entry: z.string(),
+        error: degrees.describe('Positive: the mark comes too early.'),
+        words: z.string(),
+        cure: z.string(),
+        tape: z.array(z.strictObject({ degrees, distance: z.number().describe('Millimetres.') })),
+      })
+      .nullable(),
   }),
   card: z.strictObject({
     entry: z.string().nullable(),
@@ -126,6 +203,7 @@ export const reportSchema = z.strictObject({
           drop: z.number().nullable().describe('Millimetres.'),
           centreline: degrees.nullable(),
           zeroProved: z.boolean(),
+          rebasedBy: degrees.nullable(),
           problem: problemSchema.nullable(),
           readings: z.array(
             z.strictObject({
@@ -133,6 +211,7 @@ export const reportSchema = z.strictObject({
               flank: z.enum(['opening', 'closing']),
               shows: z.string(),
               at: degrees.describe('Ring position, crank degrees.'),
+              setting: z.string().nullable(),
             }),
           ),
         }),
@@ -170,14 +249,16 @@ export function derive(entries: readonly Entry[]): Report | null {
   const build = fold(entries);
   if (!build) return null;
   const described = build.description.body;
-  const zero = deriveZero(build.zero, described);
-  const settings = findSettings(build.zeros);
+  const zero = deriveZero(build);
+  const settings = findSettings(build);
+  const prepare = derivePrepare(build);
+  const crank = deriveCrank(build);
   const trials = deriveTrials(build, settings);
   const trial = trials.at(-1);
   const { target, limit } = targetInForce(build);
   const wanted = targetCentreline(build.card?.body.intake ?? {}, target);
   const verdict = trial?.verdict ?? waitingVerdict(build, zero, trial, wanted.ok);
-  const { engine } = described;
+  const { engine, instruments } = described;
 
   return {
     format: 'yosoku-report',
@@ -193,27 +274,38 @@ export function derive(entries: readonly Entry[]): Report | null {
         rotation: engine.rotation,
         stroke: engine.stroke ?? null,
         rod: engine.rod ?? null,
+        pinOffset: engine.pinOffset ?? null,
+        firingAngles: engine.firingAngles ? [...engine.firingAngles] : null,
+      },
+      instruments: {
+        wheelDiameter: instruments?.wheelDiameter ?? null,
+        graduation: instruments?.graduation ?? null,
+        pointerGap: instruments?.pointerGap ?? null,
+        resolution: instruments?.resolution ?? null,
       },
     },
     entries: { total: build.entryCount, voided: build.voided.size },
-    stations: stationStates(build, zero, trial, wanted.ok),
+    stations: stationStates(build, prepare, zero, trial, wanted.ok),
+    prepare: { ...prepare, checks: [...prepare.checks] },
     zero: {
       id: build.zero?.id ?? null,
+      method: zero.method,
+      ring: zero.ring,
       setting: build.zero?.current.id ?? null,
       state: zero.state,
       sentence: zero.sentence,
       step: zero.step,
       correction: zero.correction && { ...zero.correction, ways: [...zero.correction.ways] },
+      uncertainty: zero.uncertainty && { ...zero.uncertainty, budget: [...zero.uncertainty.budget] },
       remark: zero.remark,
-      result: zero.result && plain(zero.result),
-      passes: zero.passes.map((pass) => ({
-        id: pass.id,
-        setting: pass.setting,
-        contacts: [...pass.contacts],
-        result: pass.result && plain(pass.result),
-        problem: pass.problem,
-        proves: pass.proves,
-      })),
+      result: zero.result,
+      passes: zero.passes.map((pass) => ({ ...pass, readings: [...pass.readings] })),
+      rebase: findRebase(build, zero, settings),
+    },
+    crank: {
+      ...crank,
+      cylinders: [...crank.cylinders],
+      mark: crank.mark && { ...crank.mark, tape: [...crank.mark.tape] },
     },
     card: {
       entry: build.card?.id ?? null,
@@ -239,15 +331,12 @@ export function derive(entries: readonly Entry[]): Report | null {
     })),
     verdict,
     problems: findProblems(build, zero, trials),
-    sheet: makeSheet(entries, build, zero, trials).map((section) => ({ ...section, rows: [...section.rows] })),
+    sheet: makeSheet(entries, build, { prepare, zero, crank, trials }).map((section) => ({
+      ...section,
+      rows: [...section.rows],
+    })),
   };
 }
-
-const plain = ({ blockedArc, half, tdc }: { blockedArc: number; half: number; tdc: number }) => ({
-  blockedArc,
-  half,
-  tdc,
-});
 
 function findProblems(build: Build, zero: ZeroFinding, trials: readonly TrialFinding[]): Report['problems'] {
   return [
@@ -262,16 +351,18 @@ function findProblems(build: Build, zero: ZeroFinding, trials: readonly TrialFin
 
 function stationStates(
   build: Build,
+  prepare: PrepareFinding,
   zero: ZeroFinding,
   trial: TrialFinding | undefined,
   targetKnown: boolean,
 ): Report['stations'] {
-  const zeroState =
-    zero.state === 'proved' ? 'done' : zero.state === 'failed' ? 'void' : zero.state === 'none' ? 'due' : 'begun';
+  const answered = prepare.checks.filter((each) => each.state !== 'due').length;
+  const prepareState = !prepare.asItStands ? 'due' : answered === prepare.checks.length ? 'done' : 'begun';
   const read = trial?.centreline ? 'done' : (trial?.rounds.length ?? 0) > 0 ? 'begun' : 'due';
   const unproved = trial?.centreline && !trial.rounds.some((round) => round.centreline !== null && round.zeroProved);
   return [
-    { station: 'zero', state: zeroState },
+    { station: 'prepare', state: prepareState },
+    { station: 'zero', state: ZERO_STATES[zero.state] },
     { station: 'card', state: targetKnown ? 'done' : build.card ? 'begun' : 'due' },
     { station: 'read', state: unproved ? 'void' : read },
     {
@@ -280,6 +371,17 @@ function stationStates(
     },
   ];
 }
+
+const ZERO_STATES = {
+  none: 'due',
+  open: 'begun',
+  found: 'begun',
+  set: 'begun',
+  rough: 'begun',
+  proved: 'done',
+  failed: 'void',
+  void: 'void',
+} as const;
 
 /** What is missing before there can be a verdict, in the order of the work. */
 function waitingVerdict(

@@ -1,6 +1,10 @@
 import { formatReading } from '../crank/wheel';
+import { ZERO_METHODS, type ZeroMethodName } from '../crank/zero-methods';
+import { PREPARE_CHECKS } from '../prepare/checks';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
 import { formatLength } from '../units/length';
+import type { CrankFinding } from './derive-crank';
+import type { PrepareFinding } from './derive-prepare';
 import type { TrialFinding } from './derive-trial';
 import { targetInForce } from './derive-trial';
 import type { ZeroFinding } from './derive-zero';
@@ -22,17 +26,31 @@ export interface SheetSection {
   readonly rows: readonly SheetRow[];
 }
 
-const CONTACT_LABEL = { forward: 'turning forward', backward: 'turning back' } as const;
 const FLANK_LABEL = { opening: 'before peak', closing: 'after peak' } as const;
-const SET_LABEL = { wheel: 'Wheel slipped', pointer: 'Pointer moved', nothing: 'Left as it was' } as const;
+const SET_LABEL = {
+  wheel: 'Wheel slipped',
+  pointer: 'Pointer moved',
+  mark: 'Mark made',
+  nothing: 'Left as it was',
+} as const;
+const DISTURBED_LABEL = {
+  wheel: 'The wheel was disturbed',
+  pointer: 'The pointer was disturbed',
+  fixing: 'The fixing was disturbed',
+} as const;
 
 /** The sheet as on the clipboard: everything that was written down, in its order, and what follows from it. */
 export function makeSheet(
   entries: readonly Entry[],
   build: Build,
-  zero: ZeroFinding,
-  trials: readonly TrialFinding[],
+  findings: {
+    readonly prepare: PrepareFinding;
+    readonly zero: ZeroFinding;
+    readonly crank: CrankFinding;
+    readonly trials: readonly TrialFinding[];
+  },
 ): SheetSection[] {
+  const { prepare, zero, crank, trials } = findings;
   const { units } = build.description.body;
   const aside = asideNotes(build, zero, trials);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
@@ -55,16 +73,53 @@ export function makeSheet(
     note,
   });
 
+  const prepareRows: SheetRow[] = [];
   const zeroRows: SheetRow[] = [];
+  const methods = new Map<string, ZeroMethodName>();
+  const crankEntries: Entry[] = [];
   const readingRows = new Map<string, SheetRow[]>();
   const trialStarts = new Map<string, SheetRow>();
   for (const entry of entries) {
     switch (entry.kind) {
-      case 'zero.contact': {
-        const label = `${entry.body.setting === null ? 'Stop' : 'Proof'}, ${CONTACT_LABEL[entry.body.turning]}`;
-        zeroRows.push(row(entry, label, formatReading(entry.body.wheel)));
+      case 'zero.begun':
+        methods.set(entry.id, entry.body.method);
+        zeroRows.push({ ...row(entry, ZERO_METHODS[entry.body.method].name, ''), entry: null, standing: 'card' });
+        break;
+      case 'zero.reading': {
+        const { side, setting, indicator, zero: of } = entry.body;
+        const words = ZERO_METHODS[methods.get(of) ?? 'positive-stop'].label[side];
+        const at = indicator === undefined ? '' : `${formatLength(indicator, units)}, `;
+        zeroRows.push(row(entry, `${at}${words}${setting === null ? '' : ', proof'}`, formatReading(entry.body.wheel)));
         break;
       }
+      case 'zero.disturbed':
+        zeroRows.push(row(entry, DISTURBED_LABEL[entry.body.what], 'zero void'));
+        break;
+      case 'readings.rebased':
+        zeroRows.push(
+          row(
+            entry,
+            `Re-based: ${entry.body.readings.length} readings, only the wheel had moved`,
+            computedDegrees(entry.body.by, 2),
+          ),
+        );
+        break;
+      case 'prepare.checked':
+        prepareRows.push(
+          row(
+            entry,
+            PREPARE_CHECKS[entry.body.check].title,
+            entry.body.result === 'done' ? 'done' : `skipped: ${entry.body.reason ?? ''}`,
+          ),
+        );
+        break;
+      case 'end-play.measured':
+        prepareRows.push(row(entry, `Cam end play, ${entry.body.thrust}`, formatLength(entry.body.play, units)));
+        break;
+      case 'tdc.identified':
+      case 'mark.checked':
+        crankEntries.push(entry);
+        break;
       case 'zero.set':
         zeroRows.push(row(entry, SET_LABEL[entry.body.moved], ''));
         break;
@@ -80,26 +135,45 @@ export function makeSheet(
         if (entry.body.after !== null) trialStarts.set(entry.id, row(entry, entry.body.note ?? 'Cam moved', ''));
         break;
       case 'build.described':
-      case 'zero.begun':
+      case 'engine.as-it-stands':
       case 'card.entered':
       case 'target.set':
       case 'entry.voided':
         break;
     }
   }
-  if (zero.result && zero.state === 'proved') zeroRows.push(result('TDC proved', '', zero.remark));
+  if (zero.result && zero.state === 'proved')
+    zeroRows.push(result(`TDC proved, ${zero.uncertainty?.words ?? ''}`, '', zero.remark));
+  if (prepare.endPlay) prepareRows.push(result('End play', '', prepare.endPlay.words));
+  const crankRows = crankEntries.map((entry) => {
+    const now =
+      entry.id === crank.identified?.entry
+        ? crank.identified.words
+        : entry.id === crank.mark?.entry
+          ? crank.mark.words
+          : 'corrected';
+    return row(entry, entry.kind === 'mark.checked' ? 'The engine’s own mark' : 'Which TDC', now);
+  });
 
-  const sections: SheetSection[] = [{ title: 'Zero', rows: zeroRows }, cardSection(build)];
+  const sections: SheetSection[] = [
+    { title: 'Prepare', rows: prepareRows },
+    { title: 'Zero', rows: zeroRows },
+    { title: 'The crank', rows: crankRows },
+    cardSection(build),
+  ];
   const known = new Set(trials.map((trial) => trial.id));
   for (const trial of trials) {
     const start = trialStarts.get(trial.id);
     const rows = [...(start ? [start] : []), ...(readingRows.get(trial.id) ?? [])];
     if (trial.centreline) {
+      const rebased = trial.rounds.find((round) => round.rebasedBy !== null)?.rebasedBy;
       const repeats =
         trial.centreline.count > 1
           ? `mean of ${trial.centreline.count}, ${computedDegrees(trial.centreline.spread)} apart`
           : null;
-      rows.push(result('Intake centreline', computedDegrees(trial.centreline.mean, 2), repeats));
+      const shifted = rebased === undefined || rebased === null ? null : `re-based by ${computedDegrees(rebased, 2)}`;
+      const note = [repeats, shifted].filter((each) => each !== null).join('; ') || null;
+      rows.push(result('Intake centreline', computedDegrees(trial.centreline.mean, 2), note));
     }
     if (trial.verdict) rows.push(result(trial.verdict.headline, '', trial.verdict.action));
     sections.push({ title: `Trial ${trial.number}`, rows });
@@ -145,8 +219,8 @@ export function targetWords(target: ReturnType<typeof targetInForce>['target']):
 
 /** Passes and pairs that cannot be right, with the entries that they consist of. */
 export const troubledGroups = (zero: ZeroFinding, trials: readonly TrialFinding[]) => [
-  ...zero.passes.flatMap(({ problem, contacts }) =>
-    problem ? [{ entries: contacts.map(({ entry }) => entry), ...problem }] : [],
+  ...zero.passes.flatMap(({ problem, readings }) =>
+    problem ? [{ entries: readings.map(({ entry }) => entry), ...problem }] : [],
   ),
   ...trials
     .flatMap((trial) => trial.rounds)
@@ -158,5 +232,17 @@ function asideNotes(build: Build, zero: ZeroFinding, trials: readonly TrialFindi
   const notes = new Map(build.adrift);
   for (const { entries, message, remedy } of troubledGroups(zero, trials))
     for (const id of entries) notes.set(id, `${message} ${remedy}`);
+  for (const round of trials.flatMap((trial) => trial.rounds))
+    if (!round.zeroProved)
+      for (const { entry } of round.readings)
+        if (!notes.has(entry) && isDisturbed(entry, build)) notes.set(entry, 'The zero that it leans on is void.');
   return notes;
+}
+
+/** Does the reading lean on a position of the wheel that was disturbed? */
+function isDisturbed(entry: string, build: Build): boolean {
+  const reading = build.trials
+    .flatMap((trial) => trial.rounds.flatMap((round) => round.readings))
+    .find(({ id }) => id === entry);
+  return reading !== undefined && reading.body.setting !== null && build.disturbed.has(reading.body.setting);
 }

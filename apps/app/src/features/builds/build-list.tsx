@@ -73,6 +73,8 @@ const ZERO_WORDS: Readonly<Record<string, string>> = {
   set: 'Wheel set; to be proved.',
   proved: 'TDC proved; the cam is to be measured.',
   failed: 'The proof of TDC failed.',
+  rough: 'TDC only roughly known.',
+  void: 'The zero is void; find TDC again.',
 };
 
 function BuildLine({ build }: { readonly build: BuildSummary }) {

@@ -4,6 +4,7 @@ import { RINGS, readingAt } from '@yosoku/core/crank/wheel';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import { DegreeWheel } from '@/pictures/degree-wheel';
 import { Choice } from '@/ui/choice';
+import { More } from '@/ui/more';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { type EngineForm, echoLength, engineProblems, ringOf } from './engine-form';
@@ -19,6 +20,10 @@ const UNITS = [
 const SENSES = [
   { value: 'rising', label: 'The numbers rise' },
   { value: 'falling', label: 'The numbers fall' },
+] as const;
+const OFFSET_SIDES = [
+  { value: 'before', label: 'Where the crankpin comes from' },
+  { value: 'after', label: 'Where it goes after TDC' },
 ] as const;
 const RING_OPTIONS = (['0-180', '0-360', '0-90'] as const).map((value) => ({ value, label: RINGS[value].label }));
 
@@ -120,6 +125,35 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
           })}
         </View>
       </View>
+      <More label="Pin offset, odd firing, and what is measured with">
+        {text('pinOffset', 'Pin offset, if any', { figures: true, echo: echoLength(values.pinOffset, values, 'lift') })}
+        {values.pinOffset.trim() === ''
+          ? null
+          : choice(
+              'offsetSide',
+              'The pin lies',
+              OFFSET_SIDES,
+              'Seen along the crank, against where the crankpin goes.',
+            )}
+        {text('firingAngles', 'Firing angles of an odd-fire engine', {
+          hint: 'Degrees after the first of the firing order, in its order, like 0 90 360 450. Empty for even firing.',
+        })}
+        {text('wheelDiameter', 'Diameter of the degree wheel', {
+          figures: true,
+          echo: echoLength(values.wheelDiameter, values),
+          hint: 'A larger wheel reads finer.',
+        })}
+        {text('graduation', 'Degrees from line to line', { figures: true })}
+        {text('pointerGap', 'Gap between pointer and wheel', {
+          figures: true,
+          echo: echoLength(values.pointerGap, values, 'lift'),
+          hint: 'Across a gap the eye can look past the pointer.',
+        })}
+        {text('resolution', 'Smallest step of the indicator', {
+          figures: true,
+          echo: echoLength(values.resolution, values, 'lift'),
+        })}
+      </More>
     </View>
   );
 }

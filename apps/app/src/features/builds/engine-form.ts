@@ -1,13 +1,29 @@
+import { checkFiringAngles } from '@yosoku/core/crank/firing';
 import { checkFiringOrder, parseFiringOrder } from '@yosoku/core/crank/firing-order';
 import { crankTrouble } from '@yosoku/core/crank/slider-crank';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
 import type { Described } from '@yosoku/core/logbook/entry';
 import type { Report } from '@yosoku/core/logbook/report';
-import { type LengthUnit, formatLength, parseLength } from '@yosoku/core/units/length';
+import { type LengthUnit, type ParsedLength, formatLength, parseLength } from '@yosoku/core/units/length';
 
 /** What engine it is, as typed. */
 export type EngineForm = Record<
-  'name' | 'cylinders' | 'firingOrder' | 'rotation' | 'ring' | 'sense' | 'units' | 'stroke' | 'rod',
+  | 'name'
+  | 'cylinders'
+  | 'firingOrder'
+  | 'firingAngles'
+  | 'rotation'
+  | 'ring'
+  | 'sense'
+  | 'units'
+  | 'stroke'
+  | 'rod'
+  | 'pinOffset'
+  | 'offsetSide'
+  | 'wheelDiameter'
+  | 'graduation'
+  | 'pointerGap'
+  | 'resolution',
   string
 >;
 
@@ -17,18 +33,26 @@ export const EMPTY_ENGINE: EngineForm = {
   name: '',
   cylinders: '',
   firingOrder: '',
+  firingAngles: '',
   rotation: 'clockwise',
   ring: '0-180',
   sense: 'rising',
   units: 'in',
   stroke: '',
   rod: '',
+  pinOffset: '',
+  offsetSide: 'before',
+  wheelDiameter: '',
+  graduation: '1',
+  pointerGap: '',
+  resolution: '',
 };
 
 /** The form as last kept. */
 export function engineForm({ build }: Report): EngineForm {
-  const { engine, wheel, units } = build;
+  const { engine, wheel, units, instruments } = build;
   const length = (mm: number | null): string => (mm === null ? '' : formatLength(mm, units, 'dimension'));
+  const fine = (mm: number | null): string => (mm === null ? '' : formatLength(mm, units));
   return {
     name: build.name,
     cylinders: String(engine.cylinders),
@@ -39,16 +63,44 @@ export function engineForm({ build }: Report): EngineForm {
     units,
     stroke: length(engine.stroke),
     rod: length(engine.rod),
+    firingAngles: engine.firingAngles?.join(' ') ?? '',
+    pinOffset: engine.pinOffset ? fine(Math.abs(engine.pinOffset)) : '',
+    offsetSide: (engine.pinOffset ?? 0) > 0 ? 'after' : 'before',
+    wheelDiameter: length(instruments.wheelDiameter),
+    graduation: String(instruments.graduation ?? 1),
+    pointerGap: fine(instruments.pointerGap),
+    resolution: fine(instruments.resolution),
   };
 }
 
 const unitOf = (form: EngineForm): LengthUnit => (form.units === 'mm' ? 'mm' : 'in');
 const lengthOf = (typed: string, form: EngineForm) => parseLength(typed, { family: 'dimension', unit: unitOf(form) });
+const liftOf = (typed: string, form: EngineForm) => parseLength(typed, { family: 'lift', unit: unitOf(form) });
+
+/** The small lengths of the form and the most that each may be, mm. */
+const FINE = { pinOffset: 20, pointerGap: 100, resolution: 1 } as const;
+/** "0 90 360 450", degrees after the first of the firing order. */
+const anglesOf = (typed: string): number[] =>
+  typed
+    .split(/[\s,;]+/)
+    .filter((part) => part !== '')
+    .map(Number);
 
 /** A length as understood, to be echoed. */
-export function echoLength(typed: string, form: EngineForm): string | undefined {
-  const parsed = lengthOf(typed, form);
+export function echoLength(
+  typed: string,
+  form: EngineForm,
+  family: 'dimension' | 'lift' = 'dimension',
+): string | undefined {
+  const parsed = family === 'dimension' ? lengthOf(typed, form) : liftOf(typed, form);
   return typed.trim() !== '' && parsed.ok ? parsed.understood : undefined;
+}
+
+/** The pin offset with its sign, mm: positive toward the side to which the crankpin moves after TDC. */
+function offsetOf(form: EngineForm): number | undefined {
+  const parsed = liftOf(form.pinOffset, form);
+  if (!parsed.ok || parsed.mm === 0) return undefined;
+  return form.offsetSide === 'after' ? parsed.mm : -parsed.mm;
 }
 
 /** What is wrong with each field, in words. */
@@ -75,16 +127,41 @@ export function engineProblems(form: EngineForm): EngineTrouble {
     else if (parsed.mm > (name === 'stroke' ? 1000 : 2000))
       trouble[name] = `${parsed.understood} is longer than any engine’s. Check the unit.`;
   }
+  if (form.firingAngles.trim() !== '' && !trouble.cylinders) {
+    const angles = checkFiringAngles(anglesOf(form.firingAngles), cylinders);
+    if (!angles.ok) trouble.firingAngles = `${angles.problem.message} ${angles.problem.remedy}`;
+  }
+  for (const name of ['pinOffset', 'pointerGap', 'resolution'] as const) {
+    const parsed = liftOf(form[name], form);
+    if (form[name].trim() === '') continue;
+    if (!parsed.ok) trouble[name] = parsed.message;
+    else if (parsed.mm > FINE[name]) trouble[name] = `${parsed.understood} is too much here. Check the unit.`;
+    else if (parsed.mm === 0 && name !== 'pinOffset')
+      trouble[name] = 'It cannot be 0. Leave it empty when it is not known.';
+  }
+  const diameter = lengthOf(form.wheelDiameter, form);
+  if (form.wheelDiameter.trim() !== '')
+    if (!diameter.ok) trouble.wheelDiameter = diameter.message;
+    else if (diameter.mm < 50 || diameter.mm > 1000)
+      trouble.wheelDiameter = 'Wheels measure 50 to 1000 mm, 2 to 40 in.';
+  const graduation = Number(form.graduation);
+  if (!(graduation >= 0.1 && graduation <= 10)) trouble.graduation = 'Degrees from line to line, 0.1 to 10.';
   const [stroke, rod] = [lengthOf(form.stroke, form), lengthOf(form.rod, form)];
   if (!trouble.stroke && !trouble.rod && stroke.ok && rod.ok)
-    trouble.rod = crankTrouble({ stroke: stroke.mm, rod: rod.mm }) ?? undefined;
+    trouble.rod = crankTrouble({ stroke: stroke.mm, rod: rod.mm, pinOffset: offsetOf(form) ?? 0 }) ?? undefined;
   return trouble;
 }
 
 /** The form as the body of an entry. Call it only when nothing is wrong. */
 export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
   const cylinders = Number(form.cylinders);
-  const [stroke, rod] = [lengthOf(form.stroke, form), lengthOf(form.rod, form)];
+  const [stroke, rod, diameter] = [form.stroke, form.rod, form.wheelDiameter].map((typed) => lengthOf(typed, form)) as [
+    ParsedLength,
+    ParsedLength,
+    ParsedLength,
+  ];
+  const [gap, resolution] = [liftOf(form.pointerGap, form), liftOf(form.resolution, form)];
+  const offset = offsetOf(form);
   return {
     name: form.name.trim(),
     engine: {
@@ -93,9 +170,17 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
       rotation: form.rotation === 'counter-clockwise' ? 'counter-clockwise' : 'clockwise',
       ...(stroke.ok ? { stroke: stroke.mm } : {}),
       ...(rod.ok ? { rod: rod.mm } : {}),
+      ...(offset === undefined ? {} : { pinOffset: offset }),
+      ...(form.firingAngles.trim() === '' ? {} : { firingAngles: anglesOf(form.firingAngles) }),
     },
     wheel: ringOf(form),
     units: unitOf(form),
+    instruments: {
+      ...(diameter.ok ? { wheelDiameter: diameter.mm } : {}),
+      graduation: Number(form.graduation),
+      ...(gap.ok ? { pointerGap: gap.mm } : {}),
+      ...(resolution.ok ? { resolution: resolution.mm } : {}),
+    },
   };
 }
 

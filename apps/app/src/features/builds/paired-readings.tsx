@@ -8,14 +8,14 @@ interface Corner {
 }
 
 /** The two readings that a midpoint is made of, in the lower corners beside the wheel. */
-export function PairedReadings({ left, right }: { readonly left: Corner; readonly right: Corner }) {
+export function PairedReadings({ left, right }: { readonly left: Corner; readonly right: Corner | null }) {
   return (
     <View
       className="absolute bottom-0 left-0 right-0 flex-row justify-between px-4 wide:px-0"
       style={{ pointerEvents: 'none' }}
     >
       <Reading {...left} />
-      <Reading {...right} end />
+      {right ? <Reading {...right} end /> : null}
     </View>
   );
 }

@@ -8,13 +8,15 @@ import type { Report, Station } from '@yosoku/core/logbook/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
-export type Place = Station | 'sheet';
+export type Place = Station | 'crank' | 'sheet';
 
 const NAMES: Readonly<Record<Place, string>> = {
+  prepare: 'Prepare',
   zero: 'Zero',
   card: 'Card',
   read: 'Read',
   decide: 'Decide',
+  crank: 'The crank',
   sheet: 'Sheet',
 };
 const STATE_WORDS = { due: 'due', begun: 'begun', done: 'done', void: 'to be done again' } as const;

@@ -31,7 +31,14 @@ export function useWriteTo(buildId: string): Write {
 /** The last entry that can be undone: the newest one that still counts and is part of the measuring. */
 function lastUndoable(entries: readonly Entry[]): Entry | undefined {
   const voided = new Set(entries.flatMap((entry) => (entry.kind === 'entry.voided' ? entry.body.voids : [])));
-  const undoable: readonly EntryKind[] = ['zero.contact', 'zero.set', 'reading.taken', 'trial.begun'];
+  const undoable: readonly EntryKind[] = [
+    'zero.reading',
+    'zero.set',
+    'zero.disturbed',
+    'readings.rebased',
+    'reading.taken',
+    'trial.begun',
+  ];
   return entries.findLast((entry, at) => at > 1 && undoable.includes(entry.kind) && !voided.has(entry.id));
 }
 

@@ -26,7 +26,9 @@ export function DecideStation({ report, write, undo }: StationProps) {
   const [why, setWhy] = useState(false);
   const [moving, setMoving] = useState(false);
   const trial = trials.at(-1);
-  const lacking = report.stations.find(({ station, state }) => station !== 'decide' && state !== 'done')?.station;
+  const lacking = report.stations.find(
+    ({ station, state }) => station !== 'decide' && station !== 'prepare' && state !== 'done',
+  )?.station;
   const goOn = (): void => {
     if (verdict.kind === 'move' || verdict.kind === 'leave') setMoving(true);
     else router.replace(placeHref(build.id, lacking ?? 'read'));
@@ -111,7 +113,7 @@ function OnTarget({ sheet, onMoved }: { readonly sheet: Href; readonly onMoved: 
   );
 }
 
-const STATION_NAMES = { zero: 'Zero', card: 'Card', read: 'Read', decide: 'Decide' } as const;
+const STATION_NAMES = { prepare: 'Prepare', zero: 'Zero', card: 'Card', read: 'Read', decide: 'Decide' } as const;
 
 type Trial = Report['trials'][number];
 

@@ -1,4 +1,5 @@
-import { sideWords } from '@yosoku/core/crank/wheel';
+import { type WheelReading, sideWords } from '@yosoku/core/crank/wheel';
+import { decimal } from '@yosoku/core/units/decimal';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import type { ReadingEntry } from './use-reading-entry';
 
@@ -9,10 +10,16 @@ export function figureOf(
 ): { readonly figure: string; readonly word: string } {
   const { draft, state } = entry;
   const word = draft.side ? sideWords(draft.side) : '';
-  if (state.state === 'whole') return { figure: wheelDegrees(state.reading.shows), word };
-  if (state.state === 'sideless') return { figure: wheelDegrees(state.shows), word: 'before or after?' };
+  if (state.state === 'whole') return { figure: figureText(state.reading), word };
+  if (state.state === 'sideless') return { figure: draft.text, word: 'before or after?' };
   if (state.state === 'wrong') return { figure: draft.text, word: 'not on this ring' };
   if (recorded === null) return { figure: '', word: word || 'type the reading' };
   const [figure = '', ...rest] = recorded.split(' ');
   return { figure, word: rest.join(' ') };
+}
+
+/** The figure alone: degrees as on a wheel, or a length as on a tape. */
+function figureText(reading: WheelReading): string {
+  if (reading.ring !== 'rim') return wheelDegrees(reading.shows);
+  return decimal(reading.unit === 'in' ? reading.shows / 25.4 : reading.shows, reading.unit === 'in' ? 2 : 1);
 }

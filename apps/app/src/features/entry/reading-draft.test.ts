@@ -20,7 +20,9 @@ test.each([
   [{ ring: '0-360', sense: 'falling' }, '360', undefined, 'whole'],
   [{ ring: '0-360', sense: 'rising' }, '361', undefined, 'wrong'],
   [{ ring: '0-360', sense: 'rising' }, '-1', undefined, 'wrong'],
-  [{ ring: '0-360', sense: 'rising' }, '1.234', undefined, 'wrong'],
+  [{ ring: '0-360', sense: 'rising' }, '1.2345', undefined, 'wrong'],
+  [{ ring: 'rim', round: 565, unit: 'in' }, '2.5', 'before', 'whole'],
+  [{ ring: 'rim', round: 565, unit: 'in' }, '12', 'before', 'wrong'],
 ] as const)('on %j “%s” %s is %s', (ring, text, side, state) => {
   expect(readDraft(ring, { text, side }).state).toBe(state);
 });

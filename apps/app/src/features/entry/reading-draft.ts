@@ -1,4 +1,5 @@
 import { type WheelReading, type WheelRing, type WheelSide, wheelReadingSchema } from '@yosoku/core/crank/wheel';
+import { inches } from '@yosoku/core/units/length';
 
 /** A reading while it is being typed: the figures as text, and the side where the ring needs one. */
 export interface ReadingDraft {
@@ -8,11 +9,11 @@ export interface ReadingDraft {
 
 export type DraftReading =
   | { readonly state: 'empty' }
-  | { readonly state: 'sideless'; readonly shows: number }
+  | { readonly state: 'sideless' }
   | { readonly state: 'wrong'; readonly message: string }
   | { readonly state: 'whole'; readonly reading: WheelReading };
 
-const FIGURES = /^\d{1,3}(\.\d{0,2})?$|^\.\d{1,2}$/;
+const FIGURES = /^\d{1,4}(\.\d{0,3})?$|^\.\d{1,3}$/;
 
 /** What a half-typed reading amounts to on a ring. `{ text: '361' }` on a 0–360 ring is wrong, with the reason. */
 export function readDraft(ring: WheelRing, { text, side }: ReadingDraft): DraftReading {
@@ -20,24 +21,29 @@ export function readDraft(ring: WheelRing, { text, side }: ReadingDraft): DraftR
   const minus = /^[-−]/.test(text);
   if (!FIGURES.test(text) && !minus)
     return { state: 'wrong', message: 'Type the degrees under the pointer, like 26.5.' };
-  const shows = Number(text.replace('−', '-'));
-  const sided = ring.ring === '0-360' ? { ...ring, shows } : { ring: ring.ring, shows, side };
+  const typed = Number(text.replace('−', '-'));
+  const shows = ring.ring === 'rim' && ring.unit === 'in' && !minus ? inches(`0${text}`) : typed;
+  const sided = ring.ring === '0-360' ? { ...ring, shows } : { ...ring, shows, side };
   const parsed = wheelReadingSchema.safeParse(
     side === undefined && ring.ring !== '0-360'
-      ? { ...sided, side: ring.ring === '0-180' ? 'after' : 'after-tdc' }
+      ? { ...sided, side: ring.ring === '0-90' ? 'after-tdc' : 'after' }
       : sided,
   );
   if (!parsed.success) {
     const issue = parsed.error.issues.find(({ path }) => path[0] === 'shows');
     return { state: 'wrong', message: issue?.message ?? 'Type the degrees under the pointer, like 26.5.' };
   }
-  if (ring.ring !== '0-360' && side === undefined) return { state: 'sideless', shows };
+  // The mark itself has no side.
+  const needsSide = ring.ring === '0-90' || (ring.ring !== '0-360' && typed !== 0);
+  if (needsSide && side === undefined) return { state: 'sideless' };
   return { state: 'whole', reading: parsed.data };
 }
 
 /** A reading as a draft that can be typed on. */
 export const toDraft = (reading: WheelReading): ReadingDraft => ({
-  text: String(reading.shows),
+  text: String(
+    Math.round((reading.ring === 'rim' && reading.unit === 'in' ? reading.shows / 25.4 : reading.shows) * 1000) / 1000,
+  ),
   side: reading.ring === '0-360' ? undefined : reading.side,
 });
 

@@ -2,7 +2,7 @@ import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { Pressable, Text, TextInput, View } from 'react-native';
-import type { Rotation } from '@yosoku/core/crank/positive-stop';
+import type { Rotation } from '@yosoku/core/crank/equal-heights';
 import { type WheelReading, type WheelRing, type WheelSide, sideWords } from '@yosoku/core/crank/wheel';
 import { SlideRule } from '@/pictures/slide-rule';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
@@ -22,6 +22,8 @@ interface ReadingPadProps {
   readonly onUndo: (() => void) | null;
   readonly onNext?: (() => void) | undefined;
   readonly width: number;
+  /** Why nothing can be recorded yet, or null. */
+  readonly blocked?: string | null;
 }
 
 const NUDGE_WIDTH = 52;
@@ -29,7 +31,7 @@ const FIGURES = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.'] as const
 
 /** Entry of one wheel reading: own keypad on a phone, a field and single keys at the bench. */
 export function ReadingPad(props: ReadingPadProps) {
-  const { entry, ring, rotation, recordLabel, onRecord, onUndo, onNext, width } = props;
+  const { entry, ring, rotation, recordLabel, onRecord, onUndo, onNext, width, blocked = null } = props;
   const wide = useWide();
   const [asked, setAsked] = useState(false);
   const [help, setHelp] = useState(false);
@@ -37,15 +39,17 @@ export function ReadingPad(props: ReadingPadProps) {
   const trouble =
     state.state === 'wrong'
       ? state.message
-      : asked && state.state === 'sideless'
-        ? `Say which side: ${entry.sides.map(sideWords).join(' or ')}.`
-        : asked && state.state === 'empty'
-          ? 'Read the wheel and type the degrees under the pointer first.'
-          : null;
+      : asked && blocked !== null
+        ? blocked
+        : asked && state.state === 'sideless'
+          ? `Say which side: ${entry.sides.map(sideWords).join(' or ')}.`
+          : asked && state.state === 'empty'
+            ? 'Read the wheel and type the degrees under the pointer first.'
+            : null;
 
   const record = (): void => {
     const reading = wholeReading(entry);
-    if (!reading) {
+    if (!reading || blocked !== null) {
       setAsked(true);
       return;
     }

@@ -25,6 +25,7 @@ const FLANK_WORD = { opening: 'before peak', closing: 'after peak' } as const;
 /** Read: the intake centreline by equal drop from peak lift. */
 export function ReadStation({ report, write, undo }: StationProps) {
   const { build, zero, read, card } = report;
+  const ring = zero.ring;
   const width = useStationWidth();
   const size = useWheelSize();
   const router = useRouter();
@@ -36,7 +37,7 @@ export function ReadStation({ report, write, undo }: StationProps) {
   const round = trial?.rounds.find((each) => each.id === read.round) ?? trial?.rounds.at(-1);
   const finished = trial?.centreline && read.round === null && !again ? trial.centreline : null;
   const inSight = read.round === null && !finished ? undefined : round;
-  const entry = useReadingEntry(`${build.id}/read`, build.wheel, inSight?.readings.at(-1)?.at ?? 0);
+  const entry = useReadingEntry(`${build.id}/read`, ring, inSight?.readings.at(-1)?.at ?? 0);
 
   const record = (wheel: WheelReading): void => {
     if (drop.mm === null) {
@@ -73,7 +74,7 @@ export function ReadStation({ report, write, undo }: StationProps) {
         ) : (
           <ReadingPad
             entry={entry}
-            ring={build.wheel}
+            ring={ring}
             rotation={build.engine.rotation}
             recordLabel={`Record ${FLANK_WORD[read.flank]}`}
             onRecord={record}
@@ -86,7 +87,7 @@ export function ReadStation({ report, write, undo }: StationProps) {
     >
       <View className="items-center pt-2">
         <DegreeWheel
-          ring={build.wheel}
+          ring={ring}
           rotation={build.engine.rotation}
           position={entry.position}
           size={size}
@@ -113,7 +114,7 @@ export function ReadStation({ report, write, undo }: StationProps) {
         {zero.state === 'proved' ? null : (
           <Notice
             kind="warning"
-            message="TDC is not proved on this wheel."
+            message={zero.state === 'void' ? 'The zero is void.' : 'TDC is not proved on this wheel.'}
             remedy="You can read on and nothing is lost, but there will be no verdict from it until the zero is proved."
           >
             <Link href={placeHref(build.id, 'zero')} replace className="py-2 font-medium text-[16px] text-brass">

@@ -12,6 +12,7 @@ import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
 import { AddBuilder } from './add-builder';
+import { ZeroRule } from './zero-rule';
 
 const THEMES: readonly { readonly value: ThemeChoice; readonly label: string }[] = [
   { value: 'system', label: 'As the device' },
@@ -74,6 +75,7 @@ export function Shop() {
           ))
         )}
       </View>
+      <ZeroRule />
       {account?.role === 'owner' ? <AddBuilder onAdded={() => setAsked(asked + 1)} /> : null}
       {waiting > 0 ? (
         <Notice

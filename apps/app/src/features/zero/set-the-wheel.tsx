@@ -11,6 +11,7 @@ interface SetTheWheelProps {
   readonly zero: Report['zero'];
   readonly after: string | null;
   readonly write: Write;
+  readonly onRepeat: () => void;
   readonly undo: (() => void) | null;
 }
 
@@ -20,26 +21,32 @@ const PARTS = [
 ] as const;
 
 /** The word that the correction is made, and to which part. */
-export function SetTheWheel({ zero, after, write, undo }: SetTheWheelProps) {
+export function SetTheWheel({ zero, after, write, onRepeat, undo }: SetTheWheelProps) {
   const [moved, setMoved] = useState<'wheel' | 'pointer'>('wheel');
   const right = (zero.correction?.ways ?? []).length === 0;
+  const rim = zero.ring.ring === 'rim';
   const done = (): void => {
-    if (zero.id) write('zero.set', { zero: zero.id, after, moved: right ? 'nothing' : moved });
+    if (zero.id) write('zero.set', { zero: zero.id, after, moved: right ? 'nothing' : rim ? 'mark' : moved });
   };
-  useShortcuts({ Enter: done, n: done, u: () => undo?.() });
+  useShortcuts({ Enter: done, n: done, r: onRepeat, u: () => undo?.() });
   return (
     <View>
       <View className="gap-2 px-4 wide:px-0 pb-3">
-        {right ? null : <Choice label="What was moved" hideLabel options={PARTS} value={moved} onChange={setMoved} />}
-        {undo ? (
-          <View className="items-end">
-            <QuietButton label="Undo" testID="undo" onPress={undo} />
-          </View>
-        ) : null}
+        {right || rim ? null : (
+          <Choice label="What was moved" hideLabel options={PARTS} value={moved} onChange={setMoved} />
+        )}
+        <View className="flex-row flex-wrap justify-between gap-x-4">
+          {after === null ? (
+            <QuietButton label="Read another pass first" testID="repeat" onPress={onRepeat} />
+          ) : (
+            <View />
+          )}
+          {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
+        </View>
       </View>
       <PrimaryButton
         testID="wheel-set"
-        label={right ? 'Leave it, and prove it' : 'It is set: now prove it'}
+        label={right ? 'Leave it, and prove it' : rim ? 'The mark is made: now prove it' : 'It is set: now prove it'}
         onPress={done}
       />
     </View>

@@ -1,31 +1,31 @@
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { WheelReading } from '@yosoku/core/crank/wheel';
-import { formatReading } from '@yosoku/core/crank/wheel';
+import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
+import { type TdcSide, ZERO_METHODS } from '@yosoku/core/crank/zero-methods';
 import type { Report } from '@yosoku/core/logbook/report';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
-import { useRouter } from 'expo-router';
+import { PairedReadings } from '@/features/builds/paired-readings';
+import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { newId } from '@/features/builds/use-logbook';
-import { PairedReadings } from '@/features/builds/paired-readings';
-import { StationBody } from '@/features/builds/station-body';
 import { useStationWidth, useWheelSize } from '@/features/builds/use-station-width';
-import { ReadingPad } from '@/features/entry/reading-pad';
 import { figureOf } from '@/features/entry/figure';
+import { ReadingPad } from '@/features/entry/reading-pad';
 import { useReadingEntry } from '@/features/entry/use-reading-entry';
-import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { DegreeWheel } from '@/pictures/degree-wheel';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
+import { ChooseMethod } from './choose-method';
+import { FigureField, useFigure } from './figure-field';
+import { Proved, ZeroStanding } from './proved';
 import { OtherWays, SetTheWheel } from './set-the-wheel';
 
 type Pass = Report['zero']['passes'][number];
-type Contact = Pass['contacts'][number];
 
-const OTHER_WAY = { forward: 'backward', backward: 'forward' } as const;
-const TURN_WORD = { forward: 'turning forward', backward: 'turning back' } as const;
+const OTHER_SIDE = { before: 'after', after: 'before' } as const;
 
 /** The pass that the picture shows: the one being made, else the newest of the wheel's present position, else the one before. */
 function passInSight(zero: Report['zero']): Pass | undefined {
@@ -33,72 +33,89 @@ function passInSight(zero: Report['zero']): Pass | undefined {
   return here.at(-1) ?? (zero.state === 'set' ? undefined : zero.passes.at(-1));
 }
 
-/** Zero: true TDC with a positive stop. */
-export function ZeroStation({ report, write, undo }: StationProps) {
+/** Zero: true TDC, by the method that fits the engine. */
+export function ZeroStation(props: StationProps) {
+  return props.report.zero.step.does === 'begin' ? <ChooseMethod {...props} /> : <Measuring {...props} />;
+}
+
+function Measuring({ report, write, undo }: StationProps) {
   const { zero, build } = report;
+  const { ring } = zero;
+  const table = ZERO_METHODS[zero.method ?? 'positive-stop'];
   const width = useStationWidth();
+  const size = useWheelSize();
   const router = useRouter();
-  const [otherWay, setOtherWay] = useState(false);
-  const [proveAgain, setProveAgain] = useState(false);
+  const figure = useFigure(report);
+  const [otherSide, setOtherSide] = useState(false);
+  const [another, setAnother] = useState(false);
 
   const step =
-    zero.step.does === 'nothing' && proveAgain
-      ? ({ does: 'contact', turning: 'forward', pass: null, setting: zero.setting } as const)
+    another && zero.step.does !== 'read'
+      ? ({ does: 'read', side: 'before', pass: null, setting: zero.setting, figure: null } as const)
       : zero.step;
-  const fresh = step.does === 'contact' && step.pass === null;
-  const turning = step.does !== 'contact' ? null : fresh && otherWay ? OTHER_WAY[step.turning] : step.turning;
-  const pass = step.does === 'contact' && fresh && zero.state !== 'none' ? undefined : passInSight(zero);
-  const lastAt = pass?.contacts.at(-1)?.at ?? 0;
-  const entry = useReadingEntry(`${build.id}/zero`, build.wheel, lastAt);
+  const fresh = step.does === 'read' && step.pass === null;
+  const side: TdcSide | null =
+    step.does !== 'read' ? null : fresh && otherSide && table.readings === 'pair' ? OTHER_SIDE[step.side] : step.side;
+  const pass = fresh && zero.passes.length > 0 ? undefined : passInSight(zero);
+  const entry = useReadingEntry(`${build.id}/zero`, ring, pass?.readings.at(-1)?.at ?? 0);
 
   const record = (wheel: WheelReading): void => {
-    if (step.does !== 'contact' || turning === null) return;
-    const zeroId = zero.id ?? write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
-    const passId = step.pass ?? newId();
-    write('zero.contact', { zero: zeroId, setting: step.setting, pass: passId, turning, wheel });
-    setOtherWay(false);
-    setProveAgain(false);
+    if (step.does !== 'read' || side === null || zero.id === null) return;
+    if (figure.needed && figure.mm === null) return;
+    write('zero.reading', {
+      zero: zero.id,
+      setting: step.setting,
+      pass: step.pass ?? newId(),
+      side,
+      wheel,
+      ...(figure.needed && figure.mm !== null ? { indicator: figure.mm } : {}),
+    });
+    setOtherSide(false);
+    setAnother(false);
   };
   const next = (): void =>
     router.replace(placeHref(build.id, report.target.intakeCentreline === null ? 'card' : 'read'));
-  const trouble = zero.passes.filter((each) => each.setting === zero.setting).find((each) => each.problem)?.problem;
-  const sentence =
-    step.does === 'contact' && (otherWay || (proveAgain && zero.state === 'proved'))
-      ? `Turn it ${turning === 'backward' ? 'backwards' : 'the way it runs'}, gently, until the piston meets the stop. Read the wheel.`
-      : zero.sentence;
-  const size = useWheelSize();
-  const shown = figureOf(entry, step.does === 'contact' ? null : (pass?.contacts.at(-1)?.shows ?? null));
+  const troubled = zero.passes.filter((each) => each.setting === zero.setting).find((each) => each.problem);
+  const turned = otherSide || (another && step.does === 'read');
+  const sentence = (
+    turned && side
+      ? `${table.turn[side]} ${ring.ring === 'rim' ? 'Measure along the rim.' : 'Read the wheel.'}`
+      : zero.sentence
+  ).replace(/\{figure\}|the figure/, figure.words ?? 'the figure');
+  const shown = figureOf(entry, step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null));
   const tdc =
     zero.state === 'found' || zero.state === 'failed'
       ? (zero.result?.tdc ?? null)
       : zero.setting === null
         ? null
         : (zero.result?.tdc ?? 0);
-
-  const shows = (way: Contact['turning']) => pass?.contacts.find((contact) => contact.turning === way)?.shows;
+  const shows = (of: TdcSide) => pass?.readings.find((reading) => reading.side === of)?.shows;
+  const first = zero.passes.length === 0;
 
   return (
     <StationBody
       footer={
-        step.does === 'contact' && turning ? (
+        step.does === 'read' && side ? (
           <ReadingPad
             entry={entry}
-            ring={build.wheel}
+            ring={ring}
             rotation={build.engine.rotation}
-            recordLabel={`Record contact ${TURN_WORD[turning]}`}
+            recordLabel={table.record[side]}
             onRecord={record}
             onUndo={undo}
             onNext={next}
             width={width}
+            blocked={figure.needed && figure.mm === null ? 'Type the indicator’s figure first.' : null}
           />
         ) : step.does === 'set' && zero.id ? (
-          <SetTheWheel zero={zero} write={write} undo={undo} after={step.after} />
+          <SetTheWheel zero={zero} write={write} undo={undo} after={step.after} onRepeat={() => setAnother(true)} />
         ) : (
           <Proved
+            report={report}
+            write={write}
             onNext={next}
             nextLabel={report.target.intakeCentreline === null ? 'On to the card' : 'On to reading the cam'}
-            onProveAgain={() => setProveAgain(true)}
-            onFindAgain={() => write('zero.begun', { after: zero.id, method: 'positive-stop', cylinder: 1 })}
+            onProveAgain={() => setAnother(true)}
             undo={undo}
           />
         )
@@ -106,80 +123,103 @@ export function ZeroStation({ report, write, undo }: StationProps) {
     >
       <View className="items-center pt-2">
         <DegreeWheel
-          ring={build.wheel}
+          ring={ring}
           rotation={build.engine.rotation}
           position={entry.position}
           size={size}
-          marks={pass?.contacts.map(({ at }) => ({ at, kind: 'contact' as const })) ?? []}
-          blocked={pass?.result ? { from: pass.result.tdc - pass.result.half, sweep: pass.result.blockedArc } : null}
+          marks={pass?.readings.map(({ at }) => ({ at, kind: 'contact' as const })) ?? []}
+          blocked={
+            pass?.result && pass.result.arc > 0
+              ? { from: pass.result.tdc + pass.result.offsetShift - pass.result.half, sweep: pass.result.arc }
+              : null
+          }
           tdc={tdc}
-          turn={turning}
+          turn={side === null ? null : table.height === 'stop' && side === 'after' ? 'backward' : 'forward'}
           figure={shown.figure}
           word={shown.word}
           description={describeWheel(report, entry.state.state === 'whole' ? formatReading(entry.state.reading) : null)}
-          {...(step.does === 'contact' ? { onTurn: entry.turnTo } : {})}
+          {...(step.does === 'read' ? { onTurn: entry.turnTo } : {})}
         />
         <PairedReadings
-          left={{ shows: shows('forward'), label: 'turning forward' }}
-          right={{ shows: shows('backward'), label: 'turning back' }}
+          left={{ shows: shows('before'), label: table.label.before }}
+          right={table.readings === 'pair' ? { shows: shows('after'), label: table.label.after } : null}
         />
       </View>
       <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {sentence}
         </Words>
+        {step.does === 'read' ? <FigureField figure={figure} report={report} /> : null}
         {fresh ? (
-          <View className="items-start">
-            <QuietButton
-              label={otherWay ? 'I turn it forward first' : 'I turn it back first'}
-              onPress={() => setOtherWay(!otherWay)}
-            />
+          <View className="flex-row flex-wrap gap-x-4">
+            {table.readings === 'pair' && ring.ring !== 'rim' ? (
+              <QuietButton
+                label={otherSide ? `First the one ${table.label.before}` : `First the one ${table.label.after}`}
+                onPress={() => setOtherSide(!otherSide)}
+              />
+            ) : null}
+            {first ? (
+              <QuietButton
+                label="Another method"
+                testID="another-method"
+                onPress={() =>
+                  zero.id && write('entry.voided', { voids: zero.id, reason: 'Another method was taken.' })
+                }
+              />
+            ) : null}
           </View>
         ) : null}
         {step.does === 'set' ? <OtherWays zero={zero} /> : null}
-        {trouble ? <Notice kind="warning" message={trouble.message} remedy={trouble.remedy} testID="trouble" /> : null}
-        {zero.remark && step.does !== 'contact' ? <Words look="soft">{zero.remark}</Words> : null}
-        {zero.state === 'none' ? <BeforeYouTurn /> : null}
+        {troubled?.problem ? <Trouble pass={troubled} report={report} write={write} /> : null}
+        {zero.remark && step.does !== 'read' ? <Words look="soft">{zero.remark}</Words> : null}
+        {step.does === 'set' && zero.uncertainty ? (
+          <Words look="soft">{`As it stands, ${zero.uncertainty.words}.`}</Words>
+        ) : null}
+        {step.does === 'nothing' ? <ZeroStanding report={report} write={write} /> : null}
+        {step.does === 'read' && first ? (
+          <Notice
+            kind="warning"
+            message="Before you turn it"
+            remedy={`${table.cautions.join(' ')} The engine maker’s manual has the last word.`}
+          />
+        ) : null}
       </View>
     </StationBody>
   );
 }
 
-/** Shown before the first contact. The engine maker's manual has the last word. */
-function BeforeYouTurn() {
+/** A pair that cannot be right; where exchanging its readings would cure it, that is offered. */
+function Trouble({ pass, report, write }: { readonly pass: Pass } & Pick<StationProps, 'report' | 'write'>) {
+  const { zero } = report;
+  const exchange = (): void => {
+    if (zero.id === null) return;
+    const again = newId();
+    for (const { entry, side, wheel, indicator } of pass.readings) {
+      write('entry.voided', { voids: entry, reason: 'Exchanged with the other side.' });
+      write('zero.reading', {
+        zero: zero.id,
+        setting: pass.setting,
+        pass: again,
+        side: OTHER_SIDE[side],
+        wheel,
+        ...(indicator === null ? {} : { indicator }),
+      });
+    }
+  };
+  if (!pass.problem) return null;
   return (
-    <Notice
-      kind="warning"
-      message="Before you turn it"
-      remedy="Battery, ignition and fuel off; plugs out; out of gear. Turn by hand only, never with the starter while the stop is in. Stop at any resistance that you cannot explain. The engine maker’s manual has the last word."
-    />
-  );
-}
-
-interface ProvedProps {
-  readonly onNext: () => void;
-  readonly nextLabel: string;
-  readonly onProveAgain: () => void;
-  readonly onFindAgain: () => void;
-  readonly undo: (() => void) | null;
-}
-
-function Proved({ onNext, nextLabel, onProveAgain, onFindAgain, undo }: ProvedProps) {
-  useShortcuts({ n: onNext, Enter: onNext, u: () => undo?.() });
-  return (
-    <View>
-      <View className="flex-row flex-wrap justify-between gap-x-4 px-4 wide:px-0 pb-2">
-        <QuietButton label="Prove it once more" onPress={onProveAgain} />
-        <QuietButton label="The wheel was moved: find TDC again" onPress={onFindAgain} />
-        {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
-      </View>
-      <PrimaryButton testID="next" label={nextLabel} onPress={onNext} />
-    </View>
+    <Notice kind="warning" message={pass.problem.message} remedy={pass.problem.remedy} testID="trouble">
+      {pass.exchanged ? (
+        <View className="items-start">
+          <QuietButton testID="exchange" label="Exchange the two" onPress={exchange} />
+        </View>
+      ) : null}
+    </Notice>
   );
 }
 
 function describeWheel({ build, zero }: Report, reading: string | null): string {
   const under = reading ? `Under the pointer: ${reading}.` : 'Nothing typed yet.';
-  const found = zero.result ? ` ${wheelDegrees(zero.result.blockedArc)} blocked by the stop.` : '';
+  const found = zero.result ? ` ${wheelDegrees(zero.result.arc)} between the two readings.` : '';
   return `Degree wheel, engine running ${build.engine.rotation}. ${under}${found}`;
 }

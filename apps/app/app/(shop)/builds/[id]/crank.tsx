@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { CrankPage } from '@/features/crank/crank-page';
+
+export default function CrankRoute() {
+  return <StationScreen here="crank">{(build) => <CrankPage {...build} />}</StationScreen>;
+}

@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { PrepareStation } from '@/features/prepare/prepare-station';
+
+export default function PrepareRoute() {
+  return <StationScreen here="prepare">{(build) => <PrepareStation {...build} />}</StationScreen>;
+}

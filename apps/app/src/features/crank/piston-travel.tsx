@@ -1,0 +1,185 @@
+import { Link } from 'expo-router';
+import { View } from 'react-native';
+import { LineChart } from 'react-native-gifted-charts';
+import {
+  type SliderCrank,
+  crankAngleAtDrop,
+  crankZeroShift,
+  dwellHalf,
+  equalHeights,
+  pistonDrop,
+} from '@yosoku/core/crank/slider-crank';
+import type { Report } from '@yosoku/core/logbook/report';
+import { decimal } from '@yosoku/core/units/decimal';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { formatComputedLength, inches, parseLength } from '@yosoku/core/units/length';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { TextField } from '@/ui/text-field';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+
+const SPAN = 30;
+const STEP = 1;
+const AXIS = 46;
+const HEIGHT = 190;
+const USUAL_RESOLUTION = { in: inches('0.0005'), mm: 0.01 } as const;
+
+/** How the piston travels near the top: the curve, where an indicator sees no movement, and drop against degrees. */
+export function PistonTravel({ report }: { readonly report: Report }) {
+  const { engine, units, instruments } = report.build;
+  if (engine.stroke === null || engine.rod === null)
+    return (
+      <View className="gap-2">
+        <Words look="heading" level={2}>
+          Piston travel
+        </Words>
+        <Words look="soft">Stroke and rod are needed for it.</Words>
+        <Link href={`/builds/${report.build.id}/engine`} className="py-2 font-medium text-[17px] text-brass">
+          Give stroke and rod
+        </Link>
+      </View>
+    );
+  const crank: SliderCrank = { stroke: engine.stroke, rod: engine.rod, pinOffset: engine.pinOffset ?? 0 };
+  const resolution = instruments.resolution ?? USUAL_RESOLUTION[units];
+  const dwell = dwellHalf(crank, resolution);
+  const shift = crankZeroShift(crank);
+  return (
+    <View className="gap-3">
+      <Words look="heading" level={2}>
+        Piston travel
+      </Words>
+      <TravelChart crank={crank} units={units} dwell={dwell} />
+      <Words look="soft" testID="dwell">
+        {`An indicator of ${formatComputedLength(resolution, 'mm')} steps sees no movement for ${computedDegrees(dwell)} either side of the top: the bold part of the line. So the top is found half-way between two equal heights.`}
+      </Words>
+      {engine.pinOffset ? (
+        <Words look="soft">
+          {`With this pin offset the piston is highest ${computedDegrees(Math.abs(shift), 2)} ${shift > 0 ? 'after' : 'before'} the crankpin stands straight up, and at 0.050 in the middle of two equal heights is ${computedDegrees(Math.abs(equalHeights(crank, crankAngleAtDrop(crank, 1.27)?.after ?? 0).middle), 3)} off. Both are taken into account.`}
+        </Words>
+      ) : null}
+      <DropAndDegrees crank={crank} report={report} />
+    </View>
+  );
+}
+
+function TravelChart({
+  crank,
+  units,
+  dwell,
+}: {
+  readonly crank: SliderCrank;
+  readonly units: 'in' | 'mm';
+  readonly dwell: number;
+}) {
+  const theme = useTheme();
+  const width = Math.min(useStationWidth() - 32, 640);
+  const scale = units === 'in' ? 25.4 : 1;
+  const places = units === 'in' ? 2 : 1;
+  const angles = Array.from({ length: (2 * SPAN) / STEP + 1 }, (_, at) => at * STEP - SPAN);
+  // The chart grows upward; the piston is shown as it stands, highest at the top.
+  const deepest = Math.max(...angles.map((at) => pistonDrop(crank, at))) / scale;
+  const points = angles.map((at) => ({ at, value: deepest - pistonDrop(crank, at) / scale }));
+  const spacing = (width - AXIS - 16) / (points.length - 1);
+  const data = points.map(({ at, value }) => ({ value, label: at % 10 === 0 ? `${Math.abs(at)}°` : '' }));
+  const atTop = points.map(({ at, value }) => ({ value, hideDataPoint: Math.abs(at) > dwell }));
+  const first = points.findIndex(({ at }) => at >= -dwell);
+  const last = points.findLastIndex(({ at }) => at <= dwell);
+  const label = { color: theme.soft, fontFamily: 'Barlow_500Medium', fontSize: 13 };
+  return (
+    <View
+      testID="travel-chart"
+      role="img"
+      aria-label={`Piston height from ${SPAN}° before to ${SPAN}° after TDC. It falls ${formatComputedLength(pistonDrop(crank, 10), units)} in the first 10° and ${formatComputedLength(pistonDrop(crank, SPAN), units)} in ${SPAN}°.`}
+    >
+      <LineChart
+        data={data}
+        data2={atTop}
+        width={width - AXIS}
+        height={HEIGHT}
+        spacing={spacing}
+        initialSpacing={4}
+        endSpacing={0}
+        disableScroll
+        hideDataPoints1
+        hideDataPoints2
+        color1={theme.ink}
+        thickness1={2}
+        color2={theme.brass}
+        thickness2={6}
+        startIndex2={Math.max(0, first)}
+        endIndex2={Math.max(0, last)}
+        maxValue={deepest * 1.05}
+        noOfSections={4}
+        yAxisLabelWidth={AXIS}
+        formatYLabel={(value) => decimal(deepest - Number(value) < 0 ? 0 : deepest - Number(value), places)}
+        yAxisTextStyle={label}
+        xAxisLabelTextStyle={{ ...label, width: 40, marginLeft: -18 }}
+        rulesColor={theme.hairline}
+        rulesType="solid"
+        xAxisColor={theme.line}
+        yAxisColor={theme.line}
+      />
+      <Words look="soft">{`Below the top, ${units}, against crank degrees before and after TDC`}</Words>
+    </View>
+  );
+}
+
+function DropAndDegrees({ crank, report }: { readonly crank: SliderCrank; readonly report: Report }) {
+  const dispatch = useAppDispatch();
+  const { units, id } = report.build;
+  const place = `${id}/travel`;
+  const draft = useAppSelector((state) => state.drafts[place]);
+  const change = (next: Record<string, string>): void => {
+    dispatch(drafted({ place, draft: { ...draft, ...next } }));
+  };
+  const typed = draft?.drop ?? '';
+  const drop = parseLength(typed, { family: 'lift', unit: units });
+  const at = drop.ok ? crankAngleAtDrop(crank, drop.mm) : null;
+  const angle = Number((draft?.angle ?? '').replace(',', '.'));
+  const angleGiven = (draft?.angle ?? '').trim() !== '';
+  const angleGood = angle >= 0 && angle <= 180;
+  return (
+    <View className="max-w-[640px] flex-row gap-4">
+      <View className="grow basis-0">
+        <TextField
+          testID="travel-drop"
+          label="Drop below the top"
+          value={typed}
+          onChange={(text) => change({ drop: text })}
+          inputMode="decimal"
+          error={
+            typed === ''
+              ? undefined
+              : !drop.ok
+                ? drop.message
+                : at === null
+                  ? 'That is more than the stroke.'
+                  : undefined
+          }
+          echo={
+            at && drop.ok
+              ? `${drop.understood}: ${computedDegrees(-at.before, 2)} before, ${computedDegrees(at.after, 2)} after`
+              : undefined
+          }
+        />
+      </View>
+      <View className="grow basis-0">
+        <TextField
+          testID="travel-angle"
+          label="Crank degrees from TDC"
+          value={draft?.angle ?? ''}
+          onChange={(text) => change({ angle: text })}
+          inputMode="decimal"
+          error={angleGiven && !angleGood ? 'Degrees from 0 to 180.' : undefined}
+          echo={
+            angleGiven && angleGood
+              ? `${formatComputedLength(pistonDrop(crank, angle), units)} after, ${formatComputedLength(pistonDrop(crank, -angle), units)} before`
+              : undefined
+          }
+        />
+      </View>
+    </View>
+  );
+}

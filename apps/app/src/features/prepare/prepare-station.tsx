@@ -1,0 +1,205 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { BodyOf } from '@yosoku/core/logbook/entry';
+import type { Report } from '@yosoku/core/logbook/report';
+import { StationBody } from '@/features/builds/station-body';
+import { placeHref } from '@/features/builds/station-line';
+import type { StationProps } from '@/features/builds/station-screen';
+import type { Write } from '@/features/builds/use-logbook';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { drafted, draftDone } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { Notice } from '@/ui/notice';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+import { EndPlay } from './end-play';
+
+type Stated = Omit<BodyOf<'engine.as-it-stands'>, 'replaces'>;
+
+const UNSAID: Stated = { head: 'off', plugHole: true, wheel: true, indicator: true, lifter: 'solid', drive: 'chain' };
+const LIFTERS = [
+  { value: 'solid', label: 'Solid' },
+  { value: 'hydraulic', label: 'Hydraulic' },
+  { value: 'roller', label: 'Roller' },
+  { value: 'bucket', label: 'Bucket' },
+  { value: 'none', label: 'None in' },
+] as const;
+const DRIVES = [
+  { value: 'chain', label: 'Chain' },
+  { value: 'belt', label: 'Belt' },
+  { value: 'gear', label: 'Gears' },
+  { value: 'none', label: 'Bare crank' },
+] as const;
+const HEADS = [
+  { value: 'off', label: 'Head off' },
+  { value: 'on', label: 'Head on' },
+] as const;
+const YES_NO = [
+  { value: 'yes', label: 'Yes' },
+  { value: 'no', label: 'No' },
+] as const;
+
+/** Prepare: how the engine stands, and what is looked at before anything is measured. */
+export function PrepareStation({ report, write }: StationProps) {
+  const { prepare, build } = report;
+  const router = useRouter();
+  const stated: Stated = prepare.asItStands ?? UNSAID;
+  const due = prepare.checks.filter((each) => each.state === 'due').length;
+  const onward = (): void => router.replace(placeHref(build.id, 'zero'));
+  useShortcuts({ n: onward });
+  const change = (part: Partial<Stated>): void => {
+    const { head, plugHole, wheel, indicator, lifter, drive } = { ...stated, ...part };
+    write('engine.as-it-stands', {
+      replaces: prepare.asItStands?.entry ?? null,
+      head,
+      plugHole,
+      wheel,
+      indicator,
+      lifter,
+      drive,
+    });
+  };
+  const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
+    <View className="grow basis-[150px]">
+      <Choice
+        label={label}
+        options={YES_NO}
+        value={stated[name] ? 'yes' : 'no'}
+        onChange={(value) => change({ [name]: value === 'yes' })}
+      />
+    </View>
+  );
+
+  return (
+    <StationBody
+      footer={
+        prepare.asItStands ? (
+          <PrimaryButton
+            testID="next"
+            label={due === 0 ? 'On to Zero' : `On to Zero, ${due} still to be looked at`}
+            onPress={onward}
+          />
+        ) : (
+          <PrimaryButton testID="stands" label="So it stands: show the checks" onPress={() => change({})} />
+        )
+      }
+    >
+      <View className="max-w-[640px] gap-5 px-4 wide:px-0 pb-5 pt-4">
+        <Words look="title" level={1} testID="sentence">
+          {prepare.asItStands ? 'Before anything is measured' : 'Say how the engine stands'}
+        </Words>
+        <View className="gap-3">
+          <Choice
+            testID="stands-head"
+            label="The head"
+            options={HEADS}
+            value={stated.head}
+            onChange={(head) => change({ head })}
+          />
+          <Choice
+            testID="stands-lifter"
+            label="Lifter that is measured on"
+            options={LIFTERS}
+            value={stated.lifter}
+            onChange={(lifter) => change({ lifter })}
+          />
+          <Choice
+            testID="stands-drive"
+            label="Cam drive"
+            options={DRIVES}
+            value={stated.drive}
+            onChange={(drive) => change({ drive })}
+          />
+          <View className="flex-row flex-wrap gap-x-4 gap-y-3">
+            {is('wheel', 'A degree wheel?')}
+            {is('indicator', 'An indicator?')}
+            {stated.head === 'on' ? is('plugHole', 'Plug hole in line with the bore?') : null}
+          </View>
+        </View>
+        {prepare.asItStands ? (
+          <View role="list">
+            {prepare.checks.map((each) => (
+              <Check key={each.check} check={each} report={report} write={write} />
+            ))}
+          </View>
+        ) : null}
+        <Words look="soft">
+          Torque, locking compound and clearances come from the engine maker’s manual, which has the last word. An
+          engine for the road answers to local emission rules.
+        </Words>
+      </View>
+    </StationBody>
+  );
+}
+
+type CheckFinding = Report['prepare']['checks'][number];
+
+function Check({
+  check,
+  report,
+  write,
+}: {
+  readonly check: CheckFinding;
+  readonly report: Report;
+  readonly write: Write;
+}) {
+  const dispatch = useAppDispatch();
+  const place = `${report.build.id}/skip/${check.check}`;
+  const typed = useAppSelector((state) => state.drafts[place]?.text);
+  const [asked, setAsked] = useState(false);
+  const skipping = typed !== undefined;
+  const answer = (result: 'done' | 'skipped', reason?: string): void => {
+    write('prepare.checked', { replaces: check.entry, check: check.check, result, ...(reason ? { reason } : {}) });
+    dispatch(draftDone(place));
+    setAsked(false);
+  };
+  const skip = (): void => {
+    const reason = (typed ?? '').trim();
+    if (reason === '') setAsked(true);
+    else answer('skipped', reason);
+  };
+  const standing =
+    check.state === 'done' ? 'done' : check.state === 'skipped' ? `skipped: ${check.reason ?? ''}` : null;
+  return (
+    <View role="listitem" testID={`check-${check.check}`} className="gap-1 border-t border-hairline py-3">
+      <Words look="label">{check.title}</Words>
+      <Words look="soft">{check.why}</Words>
+      {check.caution && check.state !== 'done' ? <Notice kind="warning" message={check.caution} /> : null}
+      {check.check === 'end-play' ? <EndPlay report={report} write={write} /> : null}
+      {skipping ? (
+        <TextField
+          testID={`reason-${check.check}`}
+          label="Why it is skipped"
+          value={typed}
+          onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
+          error={asked && typed.trim() === '' ? 'Say why: it stands on the sheet.' : undefined}
+          onSubmitEditing={skip}
+        />
+      ) : null}
+      <View className="flex-row flex-wrap items-center justify-between gap-x-4">
+        {standing ? (
+          <Words look="label" tone={check.state === 'done' ? 'intake' : 'soft'} className="py-2">
+            {standing}
+          </Words>
+        ) : (
+          <View />
+        )}
+        <View className="flex-row">
+          {check.state === 'skipped' ? null : (
+            <QuietButton
+              label={skipping ? 'Skip it' : 'Skip'}
+              testID={`skip-${check.check}`}
+              onPress={() => (skipping ? skip() : dispatch(drafted({ place, draft: { text: '' } })))}
+            />
+          )}
+          {check.state === 'done' ? null : (
+            <QuietButton label="Done" testID={`done-${check.check}`} onPress={() => answer('done')} />
+          )}
+        </View>
+      </View>
+    </View>
+  );
+}

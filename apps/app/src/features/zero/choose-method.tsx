@@ -1,0 +1,206 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { type AtHand, allowsMethod, proposeZero } from '@yosoku/core/crank/propose-zero';
+import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
+import type { WheelRing } from '@yosoku/core/crank/wheel';
+import { ZERO_METHODS, ZERO_METHOD_NAMES, type ZeroMethodName } from '@yosoku/core/crank/zero-methods';
+import type { Report } from '@yosoku/core/logbook/report';
+import { parseLength } from '@yosoku/core/units/length';
+import { StationBody } from '@/features/builds/station-body';
+import type { Write } from '@/features/builds/use-logbook';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { More } from '@/ui/more';
+import { Notice } from '@/ui/notice';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+
+const HEAD = [
+  { value: 'off', label: 'Off' },
+  { value: 'on', label: 'On' },
+] as const;
+const YES_NO = [
+  { value: 'yes', label: 'Yes' },
+  { value: 'no', label: 'No' },
+] as const;
+const RIM_BY = [
+  { value: 'diameter', label: 'Its diameter' },
+  { value: 'round', label: 'Once round it' },
+] as const;
+
+interface ChooseMethodProps {
+  readonly report: Report;
+  readonly write: Write;
+  readonly undo: (() => void) | null;
+}
+
+/** What is there, and the method that follows from it. One tap takes the proposal; any other is two. */
+export function ChooseMethod({ report, write, undo }: ChooseMethodProps) {
+  const { build, prepare, zero } = report;
+  const rule = useAppSelector((state) => state.session.account?.zeroRule ?? null);
+  const stated = prepare.asItStands;
+  const [at, setAt] = useState<AtHand>({
+    head: stated?.head ?? 'off',
+    plugHole: stated?.plugHole ?? true,
+    wheel: stated?.wheel ?? true,
+    indicator: stated?.indicator ?? false,
+  });
+  const [other, setOther] = useState<ZeroMethodName | null>(null);
+  const [asked, setAsked] = useState(false);
+  const rim = useRim(build.id, build.units);
+  const proposal = proposeZero(at, rule);
+  const method = other !== null && allowsMethod(other, at) ? other : (proposal?.method ?? null);
+  const needsRim = method !== null && !ZERO_METHODS[method].needs.wheel;
+
+  const begin = (): void => {
+    if (method === null || (needsRim && rim.ring === null)) {
+      setAsked(true);
+      return;
+    }
+    if (!stated || Object.entries(at).some(([name, value]) => stated[name as keyof AtHand] !== value))
+      write('engine.as-it-stands', {
+        replaces: stated?.entry ?? null,
+        ...at,
+        lifter: stated?.lifter ?? 'solid',
+        drive: stated?.drive ?? 'chain',
+      });
+    write('zero.begun', {
+      after: zero.id,
+      method,
+      cylinder: 1,
+      ...(needsRim && rim.ring ? { ring: rim.ring } : {}),
+    });
+  };
+  useShortcuts({ Enter: begin, n: begin, u: () => undo?.() });
+  const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
+    <View className="grow basis-[150px]">
+      <Choice
+        testID={`at-${name}`}
+        label={label}
+        options={YES_NO}
+        value={at[name] ? 'yes' : 'no'}
+        onChange={(value) => setAt({ ...at, [name]: value === 'yes' })}
+      />
+    </View>
+  );
+
+  return (
+    <StationBody
+      footer={
+        <PrimaryButton
+          testID="zero-begin"
+          label={method ? 'Begin with it' : 'No method fits'}
+          disabled={method === null}
+          onPress={begin}
+        />
+      }
+    >
+      <View className="max-w-[640px] gap-4 px-4 wide:px-0 pb-4 pt-4">
+        <Words look="title" level={1} testID="sentence">
+          {zero.state === 'void' ? zero.sentence : 'Find true top dead centre'}
+        </Words>
+        <View className="flex-row flex-wrap gap-x-4 gap-y-3">
+          <View className="grow basis-[150px]">
+            <Choice
+              testID="at-head"
+              label="The head is"
+              options={HEAD}
+              value={at.head}
+              onChange={(head) => setAt({ ...at, head })}
+            />
+          </View>
+          {at.head === 'on' ? is('plugHole', 'Plug hole in line with the bore?') : null}
+          {is('wheel', 'A degree wheel?')}
+          {is('indicator', 'An indicator?')}
+        </View>
+        {method ? (
+          <View className="gap-1 border-l-4 border-brass pl-3">
+            <Words look="heading" level={2} testID="method">
+              {ZERO_METHODS[method].name}
+            </Words>
+            <Words look="body">{method === proposal?.method ? proposal.why : ZERO_METHODS[method].why}</Words>
+          </View>
+        ) : (
+          <Notice
+            kind="warning"
+            message="Nothing here can find TDC."
+            remedy="With the head on, no plug hole in line, no wheel and no indicator there is nothing to measure with. Say what else you have, or take the head off."
+          />
+        )}
+        {needsRim ? <RimFields rim={rim} asked={asked} /> : null}
+        <More label="Another method" testID="other-methods">
+          <View className="gap-3">
+            {ZERO_METHOD_NAMES.filter((name) => name !== method).map((name) => (
+              <View key={name} className="gap-0 border-b border-hairline pb-2">
+                {allowsMethod(name, at) ? (
+                  <View className="items-start">
+                    <QuietButton
+                      testID={`method-${name}`}
+                      label={ZERO_METHODS[name].name}
+                      onPress={() => setOther(name)}
+                    />
+                  </View>
+                ) : (
+                  <Words look="label" tone="soft" className="px-2 py-2">
+                    {`${ZERO_METHODS[name].name}: ${lacking(name, at)}`}
+                  </Words>
+                )}
+                <Words look="soft" className="px-2">
+                  {ZERO_METHODS[name].why}
+                </Words>
+              </View>
+            ))}
+          </View>
+        </More>
+      </View>
+    </StationBody>
+  );
+}
+
+/** What the engine lacks for a method, in words. */
+function lacking(name: ZeroMethodName, at: AtHand): string {
+  const { needs } = ZERO_METHODS[name];
+  if (needs.head !== 'any' && needs.head !== at.head)
+    return needs.head === 'off' ? 'needs the head off' : 'for a head that is on';
+  if (needs.indicator && !at.indicator) return 'needs an indicator';
+  if (needs.wheel !== at.wheel) return needs.wheel ? 'needs a degree wheel' : 'for engines without a wheel';
+  return 'needs a plug hole in line';
+}
+
+/** The rim that is measured with a tape: by its diameter, or once round it. Kept while it is typed. */
+function useRim(buildId: string, units: 'in' | 'mm') {
+  const dispatch = useAppDispatch();
+  const place = `${buildId}/rim`;
+  const draft = useAppSelector((state) => state.drafts[place]);
+  const by = draft?.by === 'round' ? 'round' : 'diameter';
+  const text = draft?.text ?? '';
+  const parsed = parseLength(text, { family: 'dimension', unit: units });
+  const round = parsed.ok ? (by === 'round' ? parsed.mm : roundOf(parsed.mm)) : null;
+  const trouble = parsed.ok ? rimTrouble(round ?? 0) : text === '' ? null : parsed.message;
+  const change = (next: { by?: string; text?: string }): void => {
+    dispatch(drafted({ place, draft: { by, text, ...next } }));
+  };
+  const ring: WheelRing | null = round !== null && trouble === null ? { ring: 'rim', round, unit: units } : null;
+  return { by, text, change, trouble, echo: parsed.ok ? parsed.understood : undefined, ring } as const;
+}
+
+function RimFields({ rim, asked }: { readonly rim: ReturnType<typeof useRim>; readonly asked: boolean }) {
+  const trouble = rim.trouble ?? (asked && rim.ring === null ? 'Measure the balancer first.' : null);
+  return (
+    <View className="gap-3">
+      <Choice label="The balancer, measured by" options={RIM_BY} value={rim.by} onChange={(by) => rim.change({ by })} />
+      <TextField
+        testID="rim-size"
+        label={rim.by === 'round' ? 'Once round the rim' : 'Diameter of the rim'}
+        value={rim.text}
+        onChange={(text) => rim.change({ text })}
+        inputMode="decimal"
+        error={trouble ?? undefined}
+        echo={rim.echo}
+      />
+    </View>
+  );
+}

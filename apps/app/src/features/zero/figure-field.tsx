@@ -1,0 +1,73 @@
+import type { Report } from '@yosoku/core/logbook/report';
+import { ZERO_METHODS } from '@yosoku/core/crank/zero-methods';
+import { crankAngleAtDrop } from '@yosoku/core/crank/slider-crank';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { formatLength, parseLength } from '@yosoku/core/units/length';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { TextField } from '@/ui/text-field';
+
+/** The figures that builders use most: 0.050 in or 1 mm of drop, a few thou of a valve. Common practice, no source. */
+const USUAL = {
+  'equal-drop': { in: '0.050', mm: '1.00' },
+  'dropped-valve': { in: '0.005', mm: '0.10' },
+} as const;
+
+/** What the indicator shall show on both sides, where the method goes by an indicator. */
+export function useFigure({ build, zero }: Report) {
+  const dispatch = useAppDispatch();
+  const place = `${build.id}/zero-figure`;
+  const kept = useAppSelector((state) => state.drafts[place]?.text);
+  const { method, step } = zero;
+  const needed = method === 'equal-drop' || method === 'dropped-valve';
+  const text = kept ?? (needed ? USUAL[method][build.units] : '');
+  const parsed = parseLength(text, { family: 'lift', unit: build.units });
+  const { stroke, rod } = build.engine;
+  const tooFar = parsed.ok && stroke !== null && parsed.mm >= stroke;
+  const trouble = !needed
+    ? null
+    : !parsed.ok
+      ? parsed.message
+      : parsed.mm === 0
+        ? 'It must be more than 0. 0.050 in or 1 mm is usual for a drop.'
+        : tooFar
+          ? `${parsed.understood} is not less than the whole stroke, ${formatLength(stroke ?? 0, build.units)}. Type a smaller figure, or correct the stroke.`
+          : null;
+  const fixed = step.does === 'read' ? step.figure : null;
+  const mm = fixed ?? (parsed.ok && trouble === null ? parsed.mm : null);
+  const at =
+    mm !== null && stroke !== null && rod !== null && method === 'equal-drop'
+      ? crankAngleAtDrop({ stroke, rod }, mm)
+      : null;
+  return {
+    needed,
+    text,
+    trouble: fixed === null ? trouble : null,
+    mm,
+    fixed: fixed !== null,
+    words: mm === null ? null : formatLength(mm, build.units),
+    echo: parsed.ok ? `${parsed.understood}${at ? `, about ${computedDegrees(at.after)} from TDC` : ''}` : undefined,
+    type: (typed: string) => {
+      dispatch(drafted({ place, draft: { text: typed } }));
+    },
+  };
+}
+
+export type Figure = ReturnType<typeof useFigure>;
+
+export function FigureField({ figure, report }: { readonly figure: Figure; readonly report: Report }) {
+  const { method } = report.zero;
+  const label = method ? ZERO_METHODS[method].figure : null;
+  if (!figure.needed || label === null || figure.fixed) return null;
+  return (
+    <TextField
+      testID="figure"
+      label={label}
+      value={figure.text}
+      onChange={figure.type}
+      inputMode="decimal"
+      error={figure.trouble ?? undefined}
+      echo={figure.echo}
+    />
+  );
+}

@@ -1,0 +1,1 @@
+ALTER TABLE `shop` ADD `zero_rule` varchar(20);

@@ -1,0 +1,194 @@
+import type { Millimetres } from '../units/length';
+
+/** Which side of TDC a reading lies on as the engine runs: on the way up, or past it. */
+export type TdcSide = 'before' | 'after';
+
+export type ZeroMethodName =
+  | 'positive-stop'
+  | 'plug-stop'
+  | 'stop-zeroed'
+  | 'equal-drop'
+  | 'dropped-valve'
+  | 'soft-stop'
+  | 'rim-marks'
+  | 'first-stop';
+
+/** What a method needs on the engine. */
+export interface ZeroNeeds {
+  readonly head: 'on' | 'off' | 'any';
+  readonly plugHole: boolean;
+  readonly wheel: boolean;
+  readonly indicator: boolean;
+}
+
+/** One way of finding true TDC: what it needs, what the hands do, how well it can be read. */
+export interface ZeroMethod {
+  readonly name: string;
+  readonly needs: ZeroNeeds;
+  /** In one line: when it is the right one. */
+  readonly why: string;
+  /** pair: midpoint of two equal heights. single: one reading, corrected by its mean bias. */
+  readonly readings: 'pair' | 'single';
+  /** Holds a stop at the piston (contacts are felt), or lets an indicator say that the heights are equal. */
+  readonly height: 'stop' | 'indicator';
+  /** What the indicator's figure is called where the builder chooses it. */
+  readonly figure: string | null;
+  /** Standard uncertainty of the piston's height at a reading, apart from the indicator's resolution, mm. From memory. */
+  readonly feel: Millimetres;
+  /** What is in the engine while it is turned: taken out afterwards. */
+  readonly tool: string;
+  readonly prepare: string;
+  /** What to do for a reading on each side, and what the button says. */
+  readonly turn: Readonly<Record<TdcSide, string>>;
+  readonly record: Readonly<Record<TdcSide, string>>;
+  readonly label: Readonly<Record<TdcSide, string>>;
+  readonly cautions: readonly string[];
+}
+
+const mm = (value: number): Millimetres => value as Millimetres;
+
+const STOP_WORDS = {
+  turn: {
+    before: 'Turn it the way it runs, gently, until the piston meets the stop.',
+    after: 'Turn it backwards, gently, until the piston meets the stop.',
+  },
+  record: { before: 'Record contact turning forward', after: 'Record contact turning back' },
+  label: { before: 'turning forward', after: 'turning back' },
+} as const;
+const HEIGHT_LABEL = { before: 'before TDC', after: 'after TDC' } as const;
+const HEIGHT_RECORD = { before: 'Record before TDC', after: 'Record after TDC' } as const;
+
+const HAND_ONLY =
+  'Turn by hand only, never with the starter while anything is in the cylinder. Stop at any resistance that you cannot explain and back up.';
+const NO_HAMMER = 'Let the piston come to the stop; never lean on it, never hammer it.';
+
+/** Every method of the trade. Common practice, no source, where a line does not say otherwise. */
+export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
+  'positive-stop': {
+    name: 'Positive stop, bar across the bore',
+    needs: { head: 'off', plugHole: false, wheel: true, indicator: false },
+    why: 'The head is off: a bar across the bore stops the piston firmly, and the midpoint of the contacts is TDC.',
+    readings: 'pair',
+    height: 'stop',
+    figure: null,
+    feel: mm(0.02),
+    tool: 'stop',
+    prepare: 'Bolt the bar across the bore so that the piston meets it well before the top.',
+    ...STOP_WORDS,
+    cautions: [HAND_ONLY, NO_HAMMER],
+  },
+  'plug-stop': {
+    name: 'Positive stop, through the plug hole',
+    needs: { head: 'on', plugHole: true, wheel: true, indicator: false },
+    why: 'The head is on and the plug hole is in line with the bore: a screwed stop meets the piston through it.',
+    readings: 'pair',
+    height: 'stop',
+    figure: null,
+    feel: mm(0.04),
+    tool: 'stop',
+    prepare: 'Piston down, plug out, valves of this cylinder closed. Screw the stop in and lock it.',
+    ...STOP_WORDS,
+    cautions: [HAND_ONLY, NO_HAMMER, 'A valve that is open can meet the stop: keep clear of it or slacken its rocker.'],
+  },
+  'stop-zeroed': {
+    name: 'Stop, wheel zeroed at first contact',
+    needs: { head: 'any', plugHole: true, wheel: true, indicator: false },
+    why: 'The wheel slips easily on its hub: set it to 0 at the first contact and only one figure has to be read.',
+    readings: 'pair',
+    height: 'stop',
+    figure: null,
+    feel: mm(0.04),
+    tool: 'stop',
+    prepare: 'Put the stop in and lock it. At the first contact set the wheel to 0 under the pointer and record 0.',
+    ...STOP_WORDS,
+    cautions: [HAND_ONLY, NO_HAMMER],
+  },
+  'equal-drop': {
+    name: 'Equal drop, indicator on the piston',
+    needs: { head: 'off', plugHole: false, wheel: true, indicator: true },
+    why: 'The head is off and there is an indicator: the same drop either side of the top is read without touching the piston.',
+    readings: 'pair',
+    height: 'indicator',
+    figure: 'Drop below the top, the same on both sides',
+    feel: mm(0.005),
+    tool: 'indicator',
+    prepare: 'Stand the indicator square on the piston, over the pin axis, and zero it where the piston is highest.',
+    turn: {
+      before: 'Turn it the way it runs and stop at {figure} below the top, on the way up.',
+      after: 'Go on over the top and stop at {figure} below it again, on the way down.',
+    },
+    record: HEIGHT_RECORD,
+    label: HEIGHT_LABEL,
+    cautions: [HAND_ONLY, 'A piston that rocks misreads: sit over the pin, and come to the drop without reversing.'],
+  },
+  'dropped-valve': {
+    name: 'Dropped valve',
+    needs: { head: 'on', plugHole: false, wheel: true, indicator: true },
+    why: 'The head is on and no stop reaches the piston: a valve let down to one height is moved by it on both sides.',
+    readings: 'pair',
+    height: 'indicator',
+    figure: 'How far the piston moves the valve, the same on both sides',
+    feel: mm(0.02),
+    tool: 'valve',
+    prepare:
+      'Piston near the top. Take this valve’s spring off, hold the stem, let the valve down on the piston, and set an indicator on the stem.',
+    turn: {
+      before: 'From well before the top, turn it the way it runs until the piston has moved the valve {figure}.',
+      after: 'From well after the top, turn it back until the piston has moved the valve {figure}.',
+    },
+    record: HEIGHT_RECORD,
+    label: HEIGHT_LABEL,
+    cautions: [
+      HAND_ONLY,
+      'The valve must not be able to fall in: keep the piston high, and a band or clip on the stem.',
+      'Spring compressors and loaded springs hurt: stand clear of the line of the spring.',
+      'Set the lash of this valve again afterwards.',
+    ],
+  },
+  'soft-stop': {
+    name: 'Soft stop, a sanity check',
+    needs: { head: 'on', plugHole: true, wheel: true, indicator: false },
+    why: 'A nylon strip through the plug hole finds TDC to a degree or two: enough to see a gross mistake, not to set a cam by.',
+    readings: 'pair',
+    height: 'stop',
+    figure: null,
+    feel: mm(0.5),
+    tool: 'strip',
+    prepare: 'Put the strip through the plug hole, long enough not to fall in.',
+    ...STOP_WORDS,
+    cautions: [HAND_ONLY, 'Keep hold of the strip: what falls into the cylinder has to come out again.'],
+  },
+  'rim-marks': {
+    name: 'Rim marks, no wheel',
+    needs: { head: 'any', plugHole: true, wheel: false, indicator: false },
+    why: 'There is no wheel: marks on the balancer rim and a tape do the same, half-way between the contacts.',
+    readings: 'pair',
+    height: 'stop',
+    figure: null,
+    feel: mm(0.04),
+    tool: 'stop',
+    prepare: 'Put the stop in and lock it. Fix a pointer at the rim of the balancer.',
+    ...STOP_WORDS,
+    cautions: [HAND_ONLY, NO_HAMMER],
+  },
+  'first-stop': {
+    name: 'First stop of the indicator',
+    needs: { head: 'off', plugHole: false, wheel: true, indicator: true },
+    why: 'A quick look, or a house rule so that all builders agree: where the indicator just stops, corrected for coming early.',
+    readings: 'single',
+    height: 'indicator',
+    figure: null,
+    feel: mm(0),
+    tool: 'indicator',
+    prepare: 'Stand the indicator square on the piston, over the pin axis.',
+    turn: {
+      before: 'Turn it the way it runs, slowly, and stop where the indicator just stops moving.',
+      after: '',
+    },
+    record: { before: 'Record where it stops', after: '' },
+    label: { before: 'where it stops', after: '' },
+    cautions: [HAND_ONLY, 'Read late or early, nobody sees it: use a pair of readings where the cam matters.'],
+  },
+};
+
+export const ZERO_METHOD_NAMES = Object.keys(ZERO_METHODS) as [ZeroMethodName, ...ZeroMethodName[]];
