@@ -56,6 +56,21 @@ if (wants('derive')) {
   for (const { entries, p50, p99 } of json([await bundled('bench/derive.mts')]))
     console.log(`  ${entries} entries: ${ms(p50)}, ${ms(p99)}`);
 }
+if (wants('zero')) {
+  const { microseconds } = json([await bundled('bench/zero.mts')]);
+  say(`TDC and its uncertainty from one pass: ${microseconds.toFixed(1)} µs`);
+}
+if (wants('wheel')) {
+  await ensureBuilt();
+  say('the wheel turned by a finger, phone size, processor slowed four times, median of 5');
+  await withDemo((base) => {
+    const runs = Array.from({ length: 5 }, () => json(['--import', 'tsx', 'e2e/wheel-redraw.ts'], { BASE: base }));
+    const median = (key) => runs.map((run) => run[key]).sort((a, b) => a - b)[2];
+    console.log(
+      `  ${median('fps').toFixed(0)} frames a second, of them ${median('redraws').toFixed(0)} with the wheel moved`,
+    );
+  });
+}
 if (wants('load')) {
   await ensureBuilt();
   say('JavaScript of the first page, cache empty');

@@ -197,6 +197,9 @@ function adviceFor(conditions: ZeroConditions, terms: Terms, passes: number): st
   const ratio = best.then / now;
   if (ratio < 0.3) return `${best.text} would cut it to a quarter.`;
   if (ratio < 0.6) return `${best.text} would halve it.`;
-  const expanded = NORMAL_95 * best.then;
-  return `${best.text} would bring it to ±${computedDegrees(expanded, expanded < 0.095 ? 2 : 1)}.`;
+  const [from, to] = [NORMAL_95 * now, NORMAL_95 * best.then];
+  const blurred = computedDegrees(from) === computedDegrees(to) || to < 0.095;
+  return blurred
+    ? `${best.text} would bring it from ±${computedDegrees(from, 2)} to ±${computedDegrees(to, 2)}.`
+    : `${best.text} would bring it to ±${computedDegrees(to)}.`;
 }

@@ -297,7 +297,7 @@ export function deriveZero(build: Build): ZeroFinding {
   if (!last?.result) {
     if (troubled) return { ...shared, state: setting === null ? 'open' : 'set', sentence: troubled.remedy, step: next };
     return setting === null
-      ? { ...shared, state: 'open', sentence: `${table.prepare} ${firstWords}`, step: next }
+      ? { ...shared, state: 'open', sentence: firstWords, step: next }
       : { ...shared, state: 'set', sentence: `Now prove it. ${firstWords}`, step: next };
   }
 

@@ -104,15 +104,12 @@ export function makeSheet(
           ),
         );
         break;
-      case 'prepare.checked':
-        prepareRows.push(
-          row(
-            entry,
-            PREPARE_CHECKS[entry.body.check].title,
-            entry.body.result === 'done' ? 'done' : `skipped: ${entry.body.reason ?? ''}`,
-          ),
-        );
+      case 'prepare.checked': {
+        const { check, result: answer, reason } = entry.body;
+        const line = row(entry, PREPARE_CHECKS[check].title, answer);
+        prepareRows.push({ ...line, note: line.note ?? reason ?? null });
         break;
+      }
       case 'end-play.measured':
         prepareRows.push(row(entry, `Cam end play, ${entry.body.thrust}`, formatLength(entry.body.play, units)));
         break;

@@ -1,5 +1,4 @@
 import Check from 'lucide-react-native/icons/check';
-import ClipboardList from 'lucide-react-native/icons/clipboard-list';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import { Link, type Href } from 'expo-router';
 import { View } from 'react-native';
@@ -25,7 +24,7 @@ export const placeHref = (buildId: string, place: Place): Href => `/builds/${bui
 
 function StateSign({ state }: { readonly state: Report['stations'][number]['state'] | null }) {
   const theme = useTheme();
-  if (state === 'done') return <Check size={15} color={theme.intake} strokeWidth={3} />;
+  if (state === 'done') return <Check size={13} color={theme.intake} strokeWidth={3} />;
   if (state === 'void') return <TriangleAlert size={15} color={theme.warning} />;
   return null;
 }
@@ -58,8 +57,7 @@ export function StationLine({ buildId, stations, here }: StationLineProps) {
           className="min-h-[46px] grow basis-0"
         >
           <View className="w-full items-center pt-2">
-            <View className="h-[26px] flex-row items-center gap-1">
-              {place === 'sheet' ? <ClipboardList size={16} color={place === here ? theme.brass : theme.soft} /> : null}
+            <View className="h-[26px] flex-row items-center gap-[3px]">
               <Words look="label" tone={place === here ? 'brass' : state === 'due' ? 'soft' : 'ink'}>
                 {NAMES[place]}
               </Words>

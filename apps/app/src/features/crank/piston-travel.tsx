@@ -22,6 +22,7 @@ import { Words } from '@/ui/words';
 
 const SPAN = 30;
 const STEP = 1;
+const TICKS = [-30, -20, -10, 0, 10, 20, 30];
 const AXIS = 46;
 const HEIGHT = 190;
 const USUAL_RESOLUTION = { in: inches('0.0005'), mm: 0.01 } as const;
@@ -82,8 +83,7 @@ function TravelChart({
   const deepest = Math.max(...angles.map((at) => pistonDrop(crank, at))) / scale;
   const points = angles.map((at) => ({ at, value: deepest - pistonDrop(crank, at) / scale }));
   const spacing = (width - AXIS - 16) / (points.length - 1);
-  const data = points.map(({ at, value }) => ({ value, label: at % 10 === 0 ? `${Math.abs(at)}°` : '' }));
-  const atTop = points.map(({ at, value }) => ({ value, hideDataPoint: Math.abs(at) > dwell }));
+  const data = points.map(({ value }) => ({ value }));
   const first = points.findIndex(({ at }) => at >= -dwell);
   const last = points.findLastIndex(({ at }) => at <= dwell);
   const label = { color: theme.soft, fontFamily: 'Barlow_500Medium', fontSize: 13 };
@@ -95,7 +95,7 @@ function TravelChart({
     >
       <LineChart
         data={data}
-        data2={atTop}
+        data2={data}
         width={width - AXIS}
         height={HEIGHT}
         spacing={spacing}
@@ -115,12 +115,23 @@ function TravelChart({
         yAxisLabelWidth={AXIS}
         formatYLabel={(value) => decimal(deepest - Number(value) < 0 ? 0 : deepest - Number(value), places)}
         yAxisTextStyle={label}
-        xAxisLabelTextStyle={{ ...label, width: 40, marginLeft: -18 }}
         rulesColor={theme.hairline}
         rulesType="solid"
         xAxisColor={theme.line}
         yAxisColor={theme.line}
+        xAxisLabelsHeight={0}
       />
+      <View
+        aria-hidden
+        className="flex-row justify-between"
+        style={{ marginLeft: AXIS - 14, width: width - AXIS + 14 }}
+      >
+        {TICKS.map((at) => (
+          <Words key={at} look="soft" className="w-[34px] text-center">
+            {at === 0 ? 'TDC' : `${Math.abs(at)}°`}
+          </Words>
+        ))}
+      </View>
       <Words look="soft">{`Below the top, ${units}, against crank degrees before and after TDC`}</Words>
     </View>
   );

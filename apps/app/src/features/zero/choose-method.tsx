@@ -122,6 +122,7 @@ export function ChooseMethod({ report, write, undo }: ChooseMethodProps) {
               {ZERO_METHODS[method].name}
             </Words>
             <Words look="body">{method === proposal?.method ? proposal.why : ZERO_METHODS[method].why}</Words>
+            <Words look="body">{ZERO_METHODS[method].prepare}</Words>
           </View>
         ) : (
           <Notice
@@ -130,6 +131,13 @@ export function ChooseMethod({ report, write, undo }: ChooseMethodProps) {
             remedy="With the head on, no plug hole in line, no wheel and no indicator there is nothing to measure with. Say what else you have, or take the head off."
           />
         )}
+        {method ? (
+          <Notice
+            kind="warning"
+            message="Before you turn it"
+            remedy={`${ZERO_METHODS[method].cautions.join(' ')} The engine maker’s manual has the last word.`}
+          />
+        ) : null}
         {needsRim ? <RimFields rim={rim} asked={asked} /> : null}
         <More label="Another method" testID="other-methods">
           <View className="gap-3">

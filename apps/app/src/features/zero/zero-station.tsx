@@ -176,13 +176,6 @@ function Measuring({ report, write, undo }: StationProps) {
           <Words look="soft">{`As it stands, ${zero.uncertainty.words}.`}</Words>
         ) : null}
         {step.does === 'nothing' ? <ZeroStanding report={report} write={write} /> : null}
-        {step.does === 'read' && first ? (
-          <Notice
-            kind="warning"
-            message="Before you turn it"
-            remedy={`${table.cautions.join(' ')} The engine maker’s manual has the last word.`}
-          />
-        ) : null}
       </View>
     </StationBody>
   );
