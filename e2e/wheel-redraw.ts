@@ -11,6 +11,7 @@ async function main(): Promise<void> {
   const browser = await openBrowser(process.env.BASE ?? '', PHONE);
   try {
     await signIn(browser, 'mara', 'layout-dye-demo');
+    await browser.find('[data-testid="build"]');
     const address = await browser.driver.executeScript<string>(
       `return [...document.querySelectorAll('a[data-testid=build]')].find((link) => link.innerText.includes('Alder')).getAttribute('href')`,
     );
@@ -26,7 +27,7 @@ async function main(): Promise<void> {
       `const [seconds, done] = arguments;
        const wheel = [...document.querySelectorAll('[data-testid="degree-wheel"]')].find((each) => each.offsetParent);
        const box = wheel.getBoundingClientRect();
-       const face = wheel.querySelector('svg g');
+       const face = wheel.firstElementChild;
        const fire = (type, angle) => wheel.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1,
          clientX: box.x + box.width / 2 + 100 * Math.sin(angle), clientY: box.y + box.height / 2 - 100 * Math.cos(angle) }));
        let frames = 0, moved = 0, last = '';
@@ -35,7 +36,7 @@ async function main(): Promise<void> {
        requestAnimationFrame(function step(now) {
          frames += 1;
          fire('pointermove', (now - began) / 900);
-         const drawn = face.getAttribute('transform') ?? '';
+         const drawn = face.style.transform;
          if (drawn !== last) moved += 1;
          last = drawn;
          if (now - began < seconds * 1000) requestAnimationFrame(step);

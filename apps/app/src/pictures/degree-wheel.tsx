@@ -1,12 +1,12 @@
 import type { Rotation } from '@yosoku/core/crank/equal-heights';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
-import { memo, useMemo } from 'react';
-import { View } from 'react-native';
-import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
+import { memo, useEffect, useMemo, useState } from 'react';
+import { Animated, Text, View } from 'react-native';
+import Svg, { Circle, Defs, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { type Palette, useTheme } from '@/ui/theme';
 import { arc, band, polar, stroke } from './polar';
 import { faceNumbers, runningSign } from './ring-face';
-import { useSwing } from './swing';
+import { type Turning, asRotation, useTurning } from './turning';
 import { useWheelDrag } from './wheel-drag';
 
 /** Something seen on the wheel at a ring position (crank degrees). Hollow: from the card. Filled: measured. */
@@ -33,19 +33,35 @@ interface DegreeWheelProps {
   /** What the picture shows, in words. */
   readonly description: string;
   readonly onTurn?: (position: number) => void;
+  /** What the wheel follows, where something else follows it too. */
+  readonly turning?: Turning;
+  /** What stands in the middle while a finger turns the wheel. */
+  readonly figureAt?: (position: number) => Figure;
+}
+
+interface Figure {
+  readonly figure: string;
+  readonly word: string;
 }
 
 const HALF = 200;
 const RIM = 172;
 const INNER = 128;
 
-/** The degree wheel as it looks on this engine: its numbering, its direction, the pointer at the top. */
+const LAYER = { position: 'absolute', left: 0, top: 0, pointerEvents: 'none' } as const;
+const VIEW_BOX = `${-HALF} ${-HALF} ${2 * HALF} ${2 * HALF}`;
+
+/**
+ * The degree wheel as it looks on this engine: its numbering, its direction, the pointer at the top. What turns lies on a layer of
+ * its own, which is turned as a whole and not drawn anew.
+ */
 export function DegreeWheel(props: DegreeWheelProps) {
   const { ring, rotation, position, size, marks = [], blocked, tdc, turn, figure, word, description, onTurn } = props;
   const theme = useTheme();
   const sign = runningSign(rotation);
-  const drag = useWheelDrag({ position, sign, size, onTurn });
-  const shown = useSwing(position, drag.held);
+  const own = useTurning(position);
+  const turning = props.turning ?? own;
+  const { style, ...grip } = useWheelDrag({ turning, position, sign, size, onTurn });
   const onFace = (at: number): number => -sign * at;
 
   return (
@@ -53,16 +69,16 @@ export function DegreeWheel(props: DegreeWheelProps) {
       testID="degree-wheel"
       role="img"
       aria-label={description}
-      style={[{ width: size, height: size }, drag.style]}
-      {...drag.handlers}
+      style={[{ width: size, height: size }, style]}
+      {...grip}
     >
-      <Svg width={size} height={size} viewBox={`${-HALF} ${-HALF} ${2 * HALF} ${2 * HALF}`}>
-        <Defs>
-          <Pattern id="blocked" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <Line x1="0" y1="0" x2="0" y2="9" stroke={theme.line} strokeWidth="2.5" />
-          </Pattern>
-        </Defs>
-        <G rotation={sign * shown}>
+      <Animated.View style={[LAYER, { width: size, height: size, transform: [{ rotate: asRotation(turning, sign) }] }]}>
+        <Svg width={size} height={size} viewBox={VIEW_BOX}>
+          <Defs>
+            <Pattern id="blocked" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <Line x1="0" y1="0" x2="0" y2="9" stroke={theme.line} strokeWidth="2.5" />
+            </Pattern>
+          </Defs>
           <Face ring={ring} sign={sign} theme={theme} />
           {blocked ? (
             <Path
@@ -83,30 +99,51 @@ export function DegreeWheel(props: DegreeWheelProps) {
           {marks.map((mark) => (
             <Mark key={`${mark.kind} ${mark.at}`} mark={mark} clockwise={onFace(mark.at)} theme={theme} />
           ))}
-        </G>
+        </Svg>
+      </Animated.View>
+      <Svg width={size} height={size} viewBox={VIEW_BOX} style={LAYER}>
         <Pointer theme={theme} />
         {turn ? <TurnArrow clockwise={(turn === 'forward') === (sign === 1)} theme={theme} /> : null}
-        <SvgText
-          x="0"
-          y={word ? 12 : 20}
-          textAnchor="middle"
-          fontFamily="Barlow_600SemiBold"
-          fontSize={figure.length > 5 ? 50 : 62}
-          fill={theme.ink}
+      </Svg>
+      <MiddleFigure turning={turning} size={size} resting={{ figure, word }} at={props.figureAt} />
+    </View>
+  );
+}
+
+interface MiddleFigureProps {
+  readonly turning: Turning;
+  readonly size: number;
+  readonly resting: Figure;
+  readonly at: ((position: number) => Figure) | undefined;
+}
+
+/** The reading in the middle. Under a turning finger it alone is drawn anew. */
+function MiddleFigure({ turning, size, resting, at }: MiddleFigureProps) {
+  const [live, setLive] = useState<string | null>(null);
+  useEffect(() => {
+    const id = turning.value.addListener(({ value }) => {
+      const shown = turning.isHeld() && at ? at(Math.round(value * 4) / 4) : null;
+      setLive(shown && `${shown.figure}\n${shown.word}`);
+    });
+    return () => turning.value.removeListener(id);
+  }, [at, turning]);
+  const [figure = '', word = ''] = live?.split('\n') ?? [resting.figure, resting.word];
+  const scale = size / (2 * HALF);
+  return (
+    <View style={[LAYER, { width: size, height: size, alignItems: 'center', justifyContent: 'center' }]}>
+      {figure ? (
+        <Text
+          className="font-figures-bold text-ink"
+          style={{ fontSize: (figure.length > 5 ? 50 : 62) * scale, fontVariant: ['tabular-nums'] }}
         >
           {figure}
-        </SvgText>
-        <SvgText
-          x="0"
-          y="44"
-          textAnchor="middle"
-          fontFamily="BarlowSemiCondensed_500Medium"
-          fontSize="23"
-          fill={theme.soft}
-        >
+        </Text>
+      ) : null}
+      {word ? (
+        <Text className="font-medium text-soft" style={{ fontSize: 23 * scale }}>
           {word}
-        </SvgText>
-      </Svg>
+        </Text>
+      ) : null}
     </View>
   );
 }

@@ -1,11 +1,11 @@
 import { type WheelReading, sideWords } from '@yosoku/core/crank/wheel';
 import { decimal } from '@yosoku/core/units/decimal';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
-import type { ReadingEntry } from './use-reading-entry';
+import type { ReadingDraft, DraftReading } from './reading-draft';
 
 /** The big figure in the middle of the wheel and the word under it: what is being typed, else what was recorded last. */
 export function figureOf(
-  entry: ReadingEntry,
+  entry: { readonly draft: ReadingDraft; readonly state: DraftReading },
   recorded: string | null,
 ): { readonly figure: string; readonly word: string } {
   const { draft, state } = entry;
@@ -17,6 +17,12 @@ export function figureOf(
   const [figure = '', ...rest] = recorded.split(' ');
   return { figure, word: rest.join(' ') };
 }
+
+/** A whole reading for the middle of the wheel. */
+export const figureOfReading = (reading: WheelReading): { readonly figure: string; readonly word: string } => ({
+  figure: figureText(reading),
+  word: reading.ring === '0-360' ? '' : sideWords(reading.side),
+});
 
 /** The figure alone: degrees as on a wheel, or a length as on a tape. */
 function figureText(reading: WheelReading): string {

@@ -85,6 +85,7 @@ export function ReadingPad(props: ReadingPadProps) {
           ring={ring}
           rotation={rotation}
           position={entry.position}
+          turning={entry.turning}
           width={Math.max(120, width - 2 * NUDGE_WIDTH)}
           onTurn={entry.turnTo}
         />

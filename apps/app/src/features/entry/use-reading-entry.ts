@@ -7,8 +7,10 @@ import {
   readingAt,
   ringPosition,
 } from '@yosoku/core/crank/wheel';
+import { useTurning } from '@/pictures/turning';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { figureOfReading } from './figure';
 import { type PadKey, type ReadingDraft, pressKey, readDraft, toDraft } from './reading-draft';
 
 const NUDGE = 0.25;
@@ -26,6 +28,7 @@ export function useReadingEntry(place: string, ring: WheelRing, rest: number) {
   }, [kept, ring]);
   const state = readDraft(ring, draft);
   const position = state.state === 'whole' ? ringPosition(state.reading) : rest;
+  const turning = useTurning(position);
 
   const change = useCallback(
     ({ text, side }: ReadingDraft): void => {
@@ -44,6 +47,9 @@ export function useReadingEntry(place: string, ring: WheelRing, rest: number) {
     press: (key: PadKey) => change({ ...draft, text: pressKey(draft.text, key) }),
     chooseSide: (side: WheelSide) => change({ ...draft, side }),
     turnTo,
+    turning,
+    /** What stands in the middle of the wheel when it is turned to a ring position. */
+    figureAt: useCallback((at: number) => figureOfReading(readingAt(ring, at)), [ring]),
     nudge: (quarters: number) => turnTo(position + quarters * NUDGE),
 
     clear: () => dispatch(draftDone(place)),

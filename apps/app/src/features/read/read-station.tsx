@@ -90,6 +90,8 @@ export function ReadStation({ report, write, undo }: StationProps) {
           ring={ring}
           rotation={build.engine.rotation}
           position={entry.position}
+          turning={entry.turning}
+          figureAt={entry.figureAt}
           size={size}
           marks={marksOf(report, inSight, offset)}
           tdc={zero.state === 'proved' ? offset : null}

@@ -126,6 +126,8 @@ function Measuring({ report, write, undo }: StationProps) {
           ring={ring}
           rotation={build.engine.rotation}
           position={entry.position}
+          turning={entry.turning}
+          figureAt={entry.figureAt}
           size={size}
           marks={pass?.readings.map(({ at }) => ({ at, kind: 'contact' as const })) ?? []}
           blocked={
