@@ -92,6 +92,14 @@ describe('builders of a shop', () => {
     const other = await signedIn(opened.api, newcomer.signInName);
     expect((await other.post('/builders', { ...newcomer, signInName: 'third' })).status).toBe(403);
     expect((await other.get('/builders')).json.builders).toHaveLength(2);
+
+    // The shop's rule for finding TDC: the owner's word, the whole shop's rule, at once.
+    expect((await other.put('/shop/zero-rule', { method: 'equal-drop' })).status).toBe(403);
+    expect((await owner.put('/shop/zero-rule', { method: 'by-eye' })).status).toBe(422);
+    expect((await owner.put('/shop/zero-rule', { method: 'equal-drop' })).status).toBe(200);
+    expect((await other.get('/session')).json.zeroRule).toBe('equal-drop');
+    expect((await owner.put('/shop/zero-rule', { method: null })).status).toBe(200);
+    expect((await other.get('/session')).json.zeroRule).toBeNull();
   });
 });
 

@@ -52,6 +52,7 @@ export function client(api: TestApi, cookie = '') {
   return {
     get: (path: string) => ask('GET', path),
     post: (path: string, body: unknown) => ask('POST', path, body),
+    put: (path: string, body: unknown) => ask('PUT', path, body),
     del: (path: string) => ask('DELETE', path),
   };
 }

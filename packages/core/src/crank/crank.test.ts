@@ -176,7 +176,9 @@ describe('positive stop', () => {
     const late = zeroCorrection(stop(350, 15), { ring: '0-180' }, 'counter-clockwise');
     expect(late.finding).toBe('At true TDC the pointer reads 2½° after.');
     expect(late.ways[0]?.text).toBe('Slip the wheel 2½° clockwise, against the way it runs.');
-    expect(late.ways[1]?.text).toBe('Or move the pointer 2½° counter-clockwise, the way it runs.');
+    expect(late.ways[1]?.text).toBe(
+      'Or move the pointer, or the window that it is read in, 2½° counter-clockwise, the way it runs.',
+    );
     expect(zeroCorrection(stop(347.5, 12.5), { ring: '0-180' }, 'clockwise').ways).toEqual([]);
   });
 

@@ -93,15 +93,22 @@ export function zeroCorrection(result: TdcResult, ring: WheelRing, rotation: Rot
   const atTdc = readingAt(ring, result.tdc);
   const size = wheelDegrees(roundToTenth(Math.abs(result.tdc)));
   const against = result.tdc > 0;
+  const heldWhere =
+    result.arc === 0
+      ? 'where the indicator just stopped'
+      : 'at the reading past the top (a stop: where it stopped you turning back)';
   const held = readingAt(ring, result.half + result.offsetShift);
   return {
     finding: `At true TDC the pointer reads ${formatReading(tidy(atTdc))}.`,
     ways: [
       { part: 'wheel', text: `Slip the wheel ${size} ${turnWords(rotation, !against)}.` },
-      { part: 'pointer', text: `Or move the pointer ${size} ${turnWords(rotation, against)}.` },
+      {
+        part: 'pointer',
+        text: `Or move the pointer, or the window that it is read in, ${size} ${turnWords(rotation, against)}.`,
+      },
       {
         part: 'hold',
-        text: `Or hold the crank at the reading past the top (a stop: where it stopped you turning back), and set the wheel to ${formatReading(tidy(held))} under the pointer.`,
+        text: `Or hold the crank ${heldWhere}, and set the wheel to ${formatReading(tidy(held))} under the pointer.`,
       },
     ],
   };

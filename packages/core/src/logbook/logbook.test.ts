@@ -368,6 +368,9 @@ describe('every method in the logbook', () => {
     // Two thirds of 1.2°: 0.0005 in on that crank (design value, no outside source).
     expect(found.result?.tdc).toBeCloseTo(5.8, 1);
     expect(found.remark).toMatch(/stops 0\.80° before TDC on average/);
+    expect(found.correction?.ways.at(-1)?.text).toMatch(
+      /where the indicator just stopped, and set the wheel to 0\.8° before/,
+    );
   });
 
   test('repeated passes are averaged, also about the far side of the ring', () => {

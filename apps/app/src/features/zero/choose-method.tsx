@@ -9,6 +9,7 @@ import { parseLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/features/builds/station-body';
 import type { Write } from '@/features/builds/use-logbook';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { MethodSketch } from '@/pictures/method-sketch';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
@@ -117,12 +118,15 @@ export function ChooseMethod({ report, write, undo }: ChooseMethodProps) {
           {is('indicator', 'An indicator?')}
         </View>
         {method ? (
-          <View className="gap-1 border-l-4 border-brass pl-3">
-            <Words look="heading" level={2} testID="method">
-              {ZERO_METHODS[method].name}
-            </Words>
-            <Words look="body">{method === proposal?.method ? proposal.why : ZERO_METHODS[method].why}</Words>
-            <Words look="body">{ZERO_METHODS[method].prepare}</Words>
+          <View className="flex-row gap-4 border-l-4 border-brass pl-3">
+            <View className="shrink grow gap-1">
+              <Words look="heading" level={2} testID="method">
+                {ZERO_METHODS[method].name}
+              </Words>
+              <Words look="body">{method === proposal?.method ? proposal.why : ZERO_METHODS[method].why}</Words>
+              <Words look="body">{ZERO_METHODS[method].prepare}</Words>
+            </View>
+            <MethodSketch method={method} size={108} />
           </View>
         ) : (
           <Notice
