@@ -1,4 +1,5 @@
 import type { Rotation } from '@yosoku/core/crank/equal-heights';
+import { rimDegrees } from '@yosoku/core/crank/rim';
 import { type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
 import { decimal } from '@yosoku/core/units/decimal';
 import { memo, useRef } from 'react';
@@ -73,18 +74,23 @@ interface StripProps {
 
 /** One whole turn of the ring and a little more at both ends, drawn once; ring position 0 lies at the left edge of its parent. */
 const Strip = memo(function Strip({ ring, sign, reach, theme }: StripProps) {
-  const degrees = Array.from({ length: 361 + 2 * reach }, (_, at) => at - reach);
   const span = (360 + reach) * PER_DEGREE;
   const xOf = (degree: number): number => span - sign * degree * PER_DEGREE;
-  const tall = (degree: number): number => (degree % 10 === 0 ? 20 : degree % 5 === 0 ? 15 : 10);
-  const whole = degrees.map((degree) => `M${xOf(degree)} 0V${tall(degree)}`).join('');
-  const half = degrees.map((degree) => `M${xOf(degree + 0.5)} 0V6`).join('');
+  const { step, per, labelled } = divisionsOf(ring);
+  const lines = Array.from(
+    { length: Math.floor((360 + 2 * reach) / step) + 1 },
+    (_, at) => at + Math.ceil(-reach / step),
+  );
+  const tall = (line: number): number => (line % per === 0 ? 20 : line % labelled === 0 ? 15 : 10);
+  const whole = lines.map((line) => `M${xOf(line * step)} 0V${tall(line)}`).join('');
+  const half = lines.map((line) => `M${xOf((line + 0.5) * step)} 0V6`).join('');
   return (
     <Svg width={2 * span} height={HEIGHT} style={{ marginLeft: -span }}>
       <Path d={half} stroke={theme.line} strokeWidth="1" />
       <Path d={whole} stroke={theme.ink} strokeWidth="1.4" />
-      {degrees
-        .filter((degree) => degree % 5 === 0)
+      {lines
+        .filter((line) => line % labelled === 0)
+        .map((line) => line * step)
         .map((degree) => (
           <SvgText
             key={degree}
@@ -102,9 +108,20 @@ const Strip = memo(function Strip({ ring, sign, reach, theme }: StripProps) {
   );
 });
 
+/**
+ * Lines of the rule: `step` crank degrees from one to the next, a number at every `labelled`-th, the tallest at every `per`-th.
+ * A wheel has its degrees; a tape its sixteenths of an inch or its millimetres.
+ */
+function divisionsOf(ring: WheelRing): { readonly step: number; readonly per: number; readonly labelled: number } {
+  if (ring.ring !== 'rim') return { step: 1, per: 10, labelled: 5 };
+  return ring.unit === 'in'
+    ? { step: rimDegrees(25.4 / 16, ring.round), per: 16, labelled: 8 }
+    : { step: rimDegrees(1, ring.round), per: 10, labelled: 10 };
+}
+
 /** What the rule says at a degree: the wheel's own number, or the distance on the tape. */
 function ruleLabel(ring: WheelRing, degree: number): string {
   const { shows } = readingAt(ring, degree);
   if (ring.ring !== 'rim') return String(shows);
-  return ring.unit === 'in' ? decimal(shows / 25.4, 2) : decimal(shows, 0);
+  return ring.unit === 'in' ? decimal(shows / 25.4, 1) : decimal(shows, 0);
 }

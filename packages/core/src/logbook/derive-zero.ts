@@ -281,7 +281,7 @@ export function deriveZero(build: Build): ZeroFinding {
       state: setting === null ? 'open' : 'set',
       sentence:
         ring.ring === 'rim' && setting === null
-          ? `${table.turn[side]} Make a second mark on the rim at the pointer, and measure along the rim from the first.`
+          ? `${table.turn[side]} Make a second mark at the pointer; measure from the first.`
           : `${turnWords(method, side, figureWords(figure))} ${read}`,
       step: { does: 'read', side, pass: waiting.id, setting, figure },
     };
@@ -292,7 +292,7 @@ export function deriveZero(build: Build): ZeroFinding {
   const troubled = here.find((pass) => pass.problem)?.problem;
   const firstWords =
     ring.ring === 'rim' && setting === null
-      ? `${table.turn.before} Make a mark on the rim at the pointer, and record it as 0.`
+      ? `${table.turn.before} Make a mark on the rim at the pointer: record 0.`
       : `${turnWords(method, 'before', 'the figure')} ${read}`;
   if (!last?.result) {
     if (troubled) return { ...shared, state: setting === null ? 'open' : 'set', sentence: troubled.remedy, step: next };

@@ -283,7 +283,7 @@ describe('every method in the logbook', () => {
       job.write('zero.reading', { zero, setting, pass, side, wheel: readingAt(RIM, at) });
     const first = id();
     read(null, first, 'before', 0);
-    expect(job.report().zero.sentence).toMatch(/second mark on the rim/);
+    expect(job.report().zero.sentence).toMatch(/second mark at the pointer/);
     read(null, first, 'after', 70);
     // Worked value, common practice, no source: first 0, other 70, TDC at 35; 35° of a 180 mm rim is 54.98 mm.
     expect(job.report().zero.sentence).toBe(

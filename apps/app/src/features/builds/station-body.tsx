@@ -18,7 +18,11 @@ export function StationBody({ children, footer }: StationBodyProps) {
   const pressed = <View className="wide:max-w-[760px] wide:pb-6">{footer}</View>;
   return (
     <View className="flex-1">
-      <ScrollView className="flex-1" contentContainerStyle={wide ? { paddingBottom: 12 } : { flexGrow: 1 }}>
+      <ScrollView
+        className="flex-1"
+        tabIndex={0}
+        contentContainerStyle={wide ? { paddingBottom: 12 } : { flexGrow: 1 }}
+      >
         {children}
         {stays ? null : pressed}
       </ScrollView>

@@ -29,6 +29,27 @@ function StateSign({ state }: { readonly state: Report['stations'][number]['stat
   return null;
 }
 
+/** The mark on the rule under a station: where one is, what is done, what is to be done again, else a plain tick. */
+function RuleMark({
+  here,
+  state,
+}: {
+  readonly here: boolean;
+  readonly state: Report['stations'][number]['state'] | null;
+}) {
+  const theme = useTheme();
+  if (!here && (state === 'done' || state === 'void')) return <StateSign state={state} />;
+  return (
+    <Svg width="14" height="10" viewBox="0 0 14 10">
+      {here ? (
+        <Path d="M7 0 L14 10 L0 10 Z" fill={theme.brass} />
+      ) : (
+        <Path d="M7 4 V10" stroke={theme.line} strokeWidth="1.5" />
+      )}
+    </Svg>
+  );
+}
+
 interface StationLineProps {
   readonly buildId: string;
   readonly stations: Report['stations'];
@@ -57,19 +78,14 @@ export function StationLine({ buildId, stations, here }: StationLineProps) {
           className="min-h-[46px] grow basis-0"
         >
           <View className="w-full items-center pt-2">
-            <View className="h-[26px] flex-row items-center gap-[3px]">
+            <View className="h-[26px] justify-center">
               <Words look="label" tone={place === here ? 'brass' : state === 'due' ? 'soft' : 'ink'}>
                 {NAMES[place]}
               </Words>
-              <StateSign state={state} />
             </View>
-            <Svg width="14" height="10" viewBox="0 0 14 10">
-              {place === here ? (
-                <Path d="M7 0 L14 10 L0 10 Z" fill={theme.brass} />
-              ) : (
-                <Path d="M7 4 V10" stroke={theme.line} strokeWidth="1.5" />
-              )}
-            </Svg>
+            <View className="h-[12px] justify-end">
+              <RuleMark here={place === here} state={state} />
+            </View>
           </View>
         </Link>
       ))}
