@@ -17,13 +17,18 @@ interface View {
 
 const PHONE_VIEWS: readonly View[] = [
   { file: 'builds', at: '/' },
+  { file: 'prepare', at: ['Kestrel', 'prepare'] },
   { file: 'zero', at: ['Old Tarn', 'zero'] },
+  { file: 'proved', at: ['Kestrel', 'zero'] },
+  { file: 'crank', at: ['Kestrel', 'crank'] },
   { file: 'read', at: ['Alder', 'read'] },
   { file: 'decide', at: ['Kestrel', 'decide'] },
   { file: 'sheet', at: ['Kestrel', 'sheet'] },
 ];
 const WIDE_VIEWS: readonly View[] = [
   { file: 'zero', at: ['Old Tarn', 'zero'] },
+  { file: 'prepare', at: ['Kestrel', 'prepare'] },
+  { file: 'crank', at: ['Kestrel', 'crank'] },
   { file: 'card', at: ['Alder', 'card'] },
   { file: 'read', at: ['Alder', 'read'] },
   { file: 'decide', at: ['Kestrel', 'decide'] },

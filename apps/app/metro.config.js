@@ -10,14 +10,15 @@ const delivered = process.env.NODE_ENV === 'production';
 
 /**
  * Parts of libraries that are imported by their own index files and never used here, an eighth of the first load together:
- * tabs, stacks and their headers, lists that draw only what is in sight, schemas made from JSON Schema or turned into code.
+ * tabs, stacks, their headers and toolbars, lists that draw only what is in sight, pictures from SVG text, schemas made from JSON Schema or turned into code.
  */
 const LEFT_OUT = [
   {
     in: /[\\/]expo-router[\\/]build[\\/]/,
-    what: /^\.\/layouts\/(Tabs|Stack|experimental-stack)$|\/views\/(Sitemap|NativeStackView|BottomTabBar|BottomTabView)$/,
+    what: /^\.\/layouts\/(Tabs|Stack|experimental-stack)$|^\.\/toolbar$|\/views\/(Sitemap|NativeStackView|BottomTabBar|BottomTabView)$/,
   },
   { in: /[\\/]react-native-web[\\/]/, what: /\/(FlatList|SectionList|VirtualizedList|VirtualizedSectionList)$/ },
+  { in: /[\\/]react-native-svg[\\/]/, what: /^\.\.?\/xml$/ },
   { in: /[\\/]zod[\\/]v4[\\/]/, what: /\/(from-json-schema|compile)\.js$/ },
 ];
 

@@ -61,7 +61,6 @@ const linkLabel = (place: Place, state: Report['stations'][number]['state'] | nu
 
 /** The stations across the top of a phone, over a rule with a mark under the one at hand. */
 export function StationLine({ buildId, stations, here }: StationLineProps) {
-  const theme = useTheme();
   const places: { place: Place; state: Report['stations'][number]['state'] | null }[] = [
     ...stations.map(({ station, state }) => ({ place: station, state })),
     { place: 'sheet', state: null },
