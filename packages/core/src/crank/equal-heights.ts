@@ -64,6 +64,9 @@ export function solveTdc({ before, after }: HeightPair, engine: SliderCrank | nu
 export const holdsExchanged = ({ before, after }: HeightPair): boolean =>
   !solveTdc({ before, after }).ok && solveTdc({ before: after, after: before }).ok;
 
+/** Where the crank is held while the wheel is set by a stop. */
+const HELD_BY_STOP = 'at the contact that stopped it turning back';
+
 /** How unequal the two sides read from the wheel's own zero: twice the error of the zero, crank degrees, never negative. */
 export const sideDifference = (result: Pick<TdcResult, 'tdc'>): CrankDeg => crankDeg(Math.abs(2 * result.tdc));
 
@@ -83,20 +86,22 @@ export interface Correction {
 /**
  * The correction as an instruction. At true TDC the pointer reads +x: slip the wheel x against the running direction,
  * or move the pointer x with it, or hold the crank at the reading past the top and set half the arc after.
- * @param rotation of the engine as seen from the wheel; @param firstMark on a rim: no TDC mark has been made yet.
+ * @param rotation of the engine as seen from the wheel; @param heldWhere in words, at which reading the crank can be held;
+ * @param firstMark on a rim: no TDC mark has been made yet.
  * @example 10 before and 15 after, clockwise: "Slip the wheel 2½° counter-clockwise, against the way it runs."
  */
-export function zeroCorrection(result: TdcResult, ring: WheelRing, rotation: Rotation, firstMark = false): Correction {
+export function zeroCorrection(
+  result: TdcResult,
+  ring: WheelRing,
+  rotation: Rotation,
+  { heldWhere = HELD_BY_STOP, firstMark = false }: { readonly heldWhere?: string; readonly firstMark?: boolean } = {},
+): Correction {
   if (ring.ring === 'rim') return markCorrection(result, ring, firstMark);
   if (sideDifference(result) <= ROUNDING)
     return { finding: 'Both sides read the same: the wheel shows true TDC at 0.', ways: [] };
   const atTdc = readingAt(ring, result.tdc);
   const size = wheelDegrees(roundToTenth(Math.abs(result.tdc)));
   const against = result.tdc > 0;
-  const heldWhere =
-    result.arc === 0
-      ? 'where the indicator just stopped'
-      : 'at the reading past the top (a stop: where it stopped you turning back)';
   const held = readingAt(ring, result.half + result.offsetShift);
   return {
     finding: `At true TDC the pointer reads ${formatReading(tidy(atTdc))}.`,

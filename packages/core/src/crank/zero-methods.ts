@@ -35,6 +35,8 @@ export interface ZeroMethod {
   readonly figure: string | null;
   /** Standard uncertainty of the piston's height at a reading, apart from the indicator's resolution, mm. From memory. */
   readonly feel: Millimetres;
+  /** Where the crank is held while the wheel is set to what that reading should show. */
+  readonly held: string;
   /** What is in the engine while it is turned: taken out afterwards. */
   readonly tool: string;
   readonly prepare: string;
@@ -54,7 +56,9 @@ const STOP_WORDS = {
   },
   record: { before: 'Record contact turning forward', after: 'Record contact turning back' },
   label: { before: 'turning forward', after: 'turning back' },
+  held: 'at the contact that stopped it turning back',
 } as const;
+const HELD_AFTER = 'at the reading after TDC';
 const HEIGHT_LABEL = { before: 'before TDC', after: 'after TDC' } as const;
 const HEIGHT_RECORD = { before: 'Record before TDC', after: 'Record after TDC' } as const;
 
@@ -119,6 +123,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
     },
     record: HEIGHT_RECORD,
     label: HEIGHT_LABEL,
+    held: HELD_AFTER,
     cautions: [HAND_ONLY, 'A piston that rocks misreads: sit over the pin, and come to the drop without reversing.'],
   },
   'dropped-valve': {
@@ -138,6 +143,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
     },
     record: HEIGHT_RECORD,
     label: HEIGHT_LABEL,
+    held: HELD_AFTER,
     cautions: [
       HAND_ONLY,
       'The valve must not be able to fall in: keep the piston high, and a band or clip on the stem.',
@@ -187,6 +193,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
     },
     record: { before: 'Record where it stops', after: '' },
     label: { before: 'where it stops', after: '' },
+    held: 'where the indicator just stopped',
     cautions: [HAND_ONLY, 'Read late or early, nobody sees it: use a pair of readings where the cam matters.'],
   },
 };

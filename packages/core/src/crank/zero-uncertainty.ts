@@ -1,4 +1,5 @@
 import { computedDegrees } from '../units/degrees';
+import { inches } from '../units/length';
 import { type SliderCrank, dwellHalf, equalHeights, pistonSlope } from './slider-crank';
 import { ZERO_METHODS, type ZeroMethodName } from './zero-methods';
 
@@ -43,6 +44,8 @@ export type UncertaintySource = 'reading the wheel' | 'height of the piston' | '
 
 /** A common crank train, to judge by where the engine's own is not known: 86 mm stroke, 145 mm rod. */
 export const USUAL_CRANK: SliderCrank = { stroke: 86, rod: 145 };
+/** Step of a usual indicator by its units, mm. */
+export const USUAL_RESOLUTION = { in: inches('0.0005'), mm: 0.01 } as const;
 /** What the eye tells apart at the edge of a wheel, mm. From memory. */
 const EYE = 0.25;
 /** How far from square the eye may look past a pointer, degrees. From memory. */

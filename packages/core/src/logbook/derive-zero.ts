@@ -13,6 +13,7 @@ import { type TdcSide, ZERO_METHODS, type ZeroMethodName } from '../crank/zero-m
 import {
   type ReadOn,
   USUAL_CRANK,
+  USUAL_RESOLUTION,
   type ZeroUncertainty,
   firstStopBias,
   zeroUncertainty,
@@ -20,7 +21,7 @@ import {
 import type { Problem } from '../problem';
 import { crankDeg, wrap180 } from '../units/angle';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
-import { formatComputedLength, formatLength, inches } from '../units/length';
+import { formatComputedLength, formatLength } from '../units/length';
 import type { Described, EntryOf } from './entry';
 import type { Build, Pass, Stage, Zero } from './fold';
 
@@ -101,7 +102,6 @@ export interface ZeroFinding {
 const COARSEST = 1;
 const USUAL_WHEEL_RADIUS = 115;
 const USUAL_GRADUATION = 1;
-const USUAL_RESOLUTION = { in: inches('0.0005'), mm: 0.01 } as const;
 /** Finest step that is read off a tape, mm: half a millimetre, a sixty-fourth of an inch. From memory. */
 const TAPE_STEP = { in: 25.4 / 64, mm: 0.5 } as const;
 
@@ -316,7 +316,10 @@ export function deriveZero(build: Build): ZeroFinding {
 
   const speaking = setting === null ? last : (here.filter((pass) => pass.proves === false).at(-1) ?? last);
   const result = setting === null ? meanResult(here, last.result) : (speaking.result ?? last.result);
-  const correction = zeroCorrection(asTdc(result), ring, described.engine.rotation, setting === null);
+  const correction = zeroCorrection(asTdc(result), ring, described.engine.rotation, {
+    heldWhere: table.held,
+    firstMark: setting === null,
+  });
   const first = correction.ways[0]?.text ?? 'Leave the wheel as it is, and prove it with a second pass.';
   return {
     ...shared,

@@ -137,6 +137,10 @@ describe('from stop to verdict', () => {
     expect(report.zero.sentence).toMatch(/^Not proved: the sides differ by 1\.5°, the limit is ½°\. Slip the wheel ¾°/);
     expect(report.verdict).toMatchObject({ kind: 'do-not-move', move: 0 });
     expect(report.stations.map(({ state }) => state)).toEqual(['due', 'void', 'done', 'void', 'begun']);
+    expect(rowsOf(report, 'Trial 1')[0]).toMatchObject({
+      standing: 'aside',
+      note: expect.stringMatching(/later proof.*failed/),
+    });
   });
 
   test('a new trial starts from nothing; the old one stays as history', () => {

@@ -231,15 +231,16 @@ function asideNotes(build: Build, zero: ZeroFinding, trials: readonly TrialFindi
     for (const id of entries) notes.set(id, `${message} ${remedy}`);
   for (const round of trials.flatMap((trial) => trial.rounds))
     if (!round.zeroProved)
-      for (const { entry } of round.readings)
-        if (!notes.has(entry) && isDisturbed(entry, build)) notes.set(entry, 'The zero that it leans on is void.');
+      for (const { entry, setting } of round.readings) {
+        const reason = setting === null ? null : fallenZero(setting, build, zero);
+        if (reason !== null && !notes.has(entry)) notes.set(entry, reason);
+      }
   return notes;
 }
 
-/** Does the reading lean on a position of the wheel that was disturbed? */
-function isDisturbed(entry: string, build: Build): boolean {
-  const reading = build.trials
-    .flatMap((trial) => trial.rounds.flatMap((round) => round.readings))
-    .find(({ id }) => id === entry);
-  return reading !== undefined && reading.body.setting !== null && build.disturbed.has(reading.body.setting);
+/** Why the zero of a position of the wheel has fallen, or null. */
+function fallenZero(setting: string, build: Build, zero: ZeroFinding): string | null {
+  if (build.disturbed.has(setting)) return 'The zero that it leans on is void.';
+  const failed = zero.state === 'failed' && setting === build.zero?.current.id;
+  return failed ? 'A later proof of the zero that it leans on failed.' : null;
 }

@@ -9,10 +9,11 @@ import {
   equalHeights,
   pistonDrop,
 } from '@yosoku/core/crank/slider-crank';
+import { USUAL_RESOLUTION } from '@yosoku/core/crank/zero-uncertainty';
 import type { Report } from '@yosoku/core/logbook/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { formatComputedLength, inches, parseLength } from '@yosoku/core/units/length';
+import { formatComputedLength, formatLength, parseLength } from '@yosoku/core/units/length';
 import { useStationWidth } from '@/features/builds/use-station-width';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -25,7 +26,6 @@ const STEP = 1;
 const TICKS = [-30, -20, -10, 0, 10, 20, 30];
 const AXIS = 46;
 const HEIGHT = 190;
-const USUAL_RESOLUTION = { in: inches('0.0005'), mm: 0.01 } as const;
 
 /** How the piston travels near the top: the curve, where an indicator sees no movement, and drop against degrees. */
 export function PistonTravel({ report }: { readonly report: Report }) {
@@ -53,7 +53,7 @@ export function PistonTravel({ report }: { readonly report: Report }) {
       </Words>
       <TravelChart crank={crank} units={units} dwell={dwell} />
       <Words look="soft" testID="dwell">
-        {`An indicator of ${formatComputedLength(resolution, 'mm')} steps sees no movement for ${computedDegrees(dwell)} either side of the top: the bold part of the line. So the top is found half-way between two equal heights.`}
+        {`An indicator of ${formatLength(resolution, units)} steps sees no movement for ${computedDegrees(dwell)} either side of the top: the bold part of the line. So the top is found half-way between two equal heights.`}
       </Words>
       {engine.pinOffset ? (
         <Words look="soft">

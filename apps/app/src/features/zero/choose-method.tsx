@@ -36,10 +36,11 @@ interface ChooseMethodProps {
   readonly report: Report;
   readonly write: Write;
   readonly undo: (() => void) | null;
+  readonly onBegun: () => void;
 }
 
 /** What is there, and the method that follows from it. One tap takes the proposal; any other is two. */
-export function ChooseMethod({ report, write, undo }: ChooseMethodProps) {
+export function ChooseMethod({ report, write, undo, onBegun }: ChooseMethodProps) {
   const { build, prepare, zero } = report;
   const rule = useAppSelector((state) => state.session.account?.zeroRule ?? null);
   const stated = prepare.asItStands;
@@ -74,6 +75,7 @@ export function ChooseMethod({ report, write, undo }: ChooseMethodProps) {
       cylinder: 1,
       ...(needsRim && rim.ring ? { ring: rim.ring } : {}),
     });
+    onBegun();
   };
   useShortcuts({ Enter: begin, n: begin, u: () => undo?.() });
   const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (

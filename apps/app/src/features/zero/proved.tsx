@@ -17,26 +17,26 @@ interface ProvedProps {
   readonly onNext: () => void;
   readonly nextLabel: string;
   readonly onProveAgain: () => void;
+  readonly onOtherMethod: () => void;
   readonly undo: (() => void) | null;
 }
 
 /** The zero stands: go on, prove it again, or say that something was disturbed. */
-export function Proved({ report, write, onNext, nextLabel, onProveAgain, undo }: ProvedProps) {
+export function Proved({ report, write, onNext, nextLabel, onProveAgain, onOtherMethod, undo }: ProvedProps) {
   const [disturbed, setDisturbed] = useState(false);
   const { zero } = report;
   const rough = zero.state === 'rough';
-  const again = (): void => void write('zero.begun', { after: zero.id, method: 'positive-stop', cylinder: 1 });
   useShortcuts({ n: onNext, Enter: onNext, u: () => undo?.() });
   if (disturbed) return <Disturbed report={report} write={write} onDone={() => setDisturbed(false)} />;
   return (
     <View>
       <View className="flex-row flex-wrap justify-between gap-x-4 px-4 wide:px-0 pb-2">
         <QuietButton label="Prove it once more" testID="prove-again" onPress={onProveAgain} />
-        <QuietButton
-          label="Something was disturbed"
-          testID="disturbed"
-          onPress={() => (zero.setting === null ? again() : setDisturbed(true))}
-        />
+        {rough ? (
+          <QuietButton label="By another method" testID="by-other-method" onPress={onOtherMethod} />
+        ) : (
+          <QuietButton label="Something was disturbed" testID="disturbed" onPress={() => setDisturbed(true)} />
+        )}
         {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
       </View>
       <PrimaryButton testID="next" label={rough ? 'Go on all the same' : nextLabel} onPress={onNext} />

@@ -35,10 +35,15 @@ function passInSight(zero: Report['zero']): Pass | undefined {
 
 /** Zero: true TDC, by the method that fits the engine. */
 export function ZeroStation(props: StationProps) {
-  return props.report.zero.step.does === 'begin' ? <ChooseMethod {...props} /> : <Measuring {...props} />;
+  const [choosing, setChoosing] = useState(false);
+  return choosing || props.report.zero.step.does === 'begin' ? (
+    <ChooseMethod {...props} onBegun={() => setChoosing(false)} />
+  ) : (
+    <Measuring {...props} onOtherMethod={() => setChoosing(true)} />
+  );
 }
 
-function Measuring({ report, write, undo }: StationProps) {
+function Measuring({ report, write, undo, onOtherMethod }: StationProps & { readonly onOtherMethod: () => void }) {
   const { zero, build } = report;
   const { ring } = zero;
   const table = ZERO_METHODS[zero.method ?? 'positive-stop'];
@@ -116,6 +121,7 @@ function Measuring({ report, write, undo }: StationProps) {
             onNext={next}
             nextLabel={report.target.intakeCentreline === null ? 'On to the card' : 'On to reading the cam'}
             onProveAgain={() => setAnother(true)}
+            onOtherMethod={onOtherMethod}
             undo={undo}
           />
         )
