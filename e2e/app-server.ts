@@ -11,21 +11,35 @@ const freePort = (): Promise<number> =>
     });
   });
 
-/** The built server on the test's own database, with the demo shop. It can be stopped and started again on its port. */
-export async function openAppServer() {
+/**
+ * The built server on a database of the tests' own: with the demo shop, or empty as at a first visit. It can be stopped and
+ * started again on its port. `said` is what it printed when it was last started.
+ */
+export async function openAppServer(shop: 'demo' | 'none' = 'demo') {
   const SERVER_FILE = process.env.SERVER_FILE;
-  const TEST_DATABASE_URL = process.env.TEST_DATABASE_URL;
-  if (!SERVER_FILE || !TEST_DATABASE_URL) throw new Error('Run these tests with `npm run e2e`.');
+  const databaseUrl = shop === 'demo' ? process.env.TEST_DATABASE_URL : process.env.EMPTY_DATABASE_URL;
+  if (!SERVER_FILE || !databaseUrl) throw new Error('Run these tests with `npm run e2e`.');
   const port = await freePort();
   let child: ChildProcess | null = null;
+  let said = '';
   const start = async (): Promise<void> => {
     const started = spawn(process.execPath, [SERVER_FILE], {
-      env: { ...process.env, DATABASE_URL: TEST_DATABASE_URL, DEMO: '1', PORT: String(port), HOST: '127.0.0.1' },
+      env: {
+        ...process.env,
+        DATABASE_URL: databaseUrl,
+        DEMO: shop === 'demo' ? '1' : '0',
+        PORT: String(port),
+        HOST: '127.0.0.1',
+      },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     child = started;
     await new Promise<void>((resolve, reject) => {
-      started.stdout?.on('data', (text: Buffer) => text.includes('is ready at') && resolve());
+      started.stdout?.on('data', (text: Buffer) => {
+        if (!text.includes('is ready at')) return;
+        said = text.toString();
+        resolve();
+      });
       started.on('exit', (code) => reject(new Error(`the server ended with ${code}`)));
     });
   };
@@ -39,7 +53,7 @@ export async function openAppServer() {
     });
   };
   await start();
-  return { base: `http://127.0.0.1:${port}`, start, stop };
+  return { base: `http://127.0.0.1:${port}`, start, stop, said: () => said };
 }
 
 export type AppServer = Awaited<ReturnType<typeof openAppServer>>;

@@ -44,7 +44,7 @@ if (only === null) {
 if (wants('api') || wants('e2e')) {
   const { withDatabase } = await import('./throwaway.mjs');
   const { ensureBuilt, MIGRATIONS_DIR, SERVER_FILE, WEB_DIR } = await import('./build.mjs');
-  await withDatabase(['api', 'e2e'], async (urls) => {
+  await withDatabase(['api', 'e2e', 'empty'], async (urls) => {
     if (wants('api'))
       check('API on MariaDB', bin('jest'), ['--selectProjects', 'api', '--runInBand'], {
         TEST_DATABASE_URL: urls.api,
@@ -54,6 +54,7 @@ if (wants('api') || wants('e2e')) {
       await ensureBuilt();
       check('the app in a browser', node, [bin('jest'), '--selectProjects', 'e2e', '--runInBand'], {
         TEST_DATABASE_URL: urls.e2e,
+        EMPTY_DATABASE_URL: urls.empty,
         MIGRATIONS_DIR,
         WEB_DIR,
         SERVER_FILE,

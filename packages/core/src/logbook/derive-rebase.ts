@@ -1,6 +1,7 @@
 import { wrap180 } from '../units/angle';
-import type { SettingFinding, ZeroFinding } from './derive-zero';
+import type { ZeroFinding } from './derive-zero';
 import type { Build } from './fold';
+import type { SettingFinding } from './zero-passes';
 
 export interface RebaseOffer {
   readonly from: string;

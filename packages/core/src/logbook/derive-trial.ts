@@ -4,7 +4,7 @@ import { combineRepeats, intakeCentreline } from '../measure/equal-drop';
 import type { Problem } from '../problem';
 import { formatLength } from '../units/length';
 import { DEFAULT_LIMIT, type Verdict, judge } from '../verdict/verdict';
-import { type SettingFinding, zeroOfReading } from './derive-zero';
+import { type SettingFinding, zeroOfReading } from './zero-passes';
 import type { BodyOf, EntryOf } from './entry';
 import type { Build, Round, Trial } from './fold';
 

@@ -1,0 +1,208 @@
+import { PROOF_LIMIT, holdsExchanged, provesZero, solveTdc } from '../crank/equal-heights';
+import type { SliderCrank } from '../crank/slider-crank';
+import { type WheelReading, type WheelRing, formatReading, ringPosition } from '../crank/wheel';
+import { type TdcSide, ZERO_METHODS, type ZeroMethodName } from '../crank/zero-methods';
+import {
+  type ReadOn,
+  USUAL_CRANK,
+  USUAL_RESOLUTION,
+  type ZeroUncertainty,
+  firstStopBias,
+  zeroUncertainty,
+} from '../crank/zero-uncertainty';
+import type { Problem } from '../problem';
+import { crankDeg, wrap180 } from '../units/angle';
+import { formatLength } from '../units/length';
+import type { Described, EntryOf } from './entry';
+import type { Build, Pass, Stage, Zero } from './fold';
+
+/** A reading as recorded, and its ring position, crank degrees. */
+export interface TdcReading {
+  readonly entry: string;
+  readonly side: TdcSide;
+  readonly shows: string;
+  readonly at: number;
+  readonly wheel: WheelReading;
+  /** What the indicator showed, mm, where the method goes by one. */
+  readonly indicator: number | null;
+}
+
+/** TDC as one pass finds it, crank degrees. `arc` and `half` are 0 where a single reading finds it. */
+export interface PassResult {
+  readonly arc: number;
+  readonly half: number;
+  readonly tdc: number;
+  readonly offsetShift: number;
+}
+
+export interface PassFinding {
+  readonly id: string;
+  readonly setting: string | null;
+  readonly result: PassResult | null;
+  readonly problem: Problem | null;
+  /** Would the pair hold if its two readings were exchanged? */
+  readonly exchanged: boolean;
+  /** Are both sides equal within the limit? null before the wheel was set, or while the pass is incomplete. */
+  readonly proves: boolean | null;
+  readonly readings: readonly TdcReading[];
+}
+
+/** How a position of the wheel stands: proved or not, and the ring position of true TDC there, crank degrees. */
+export interface SettingFinding {
+  readonly proved: boolean;
+  readonly offset: number;
+  readonly disturbed: boolean;
+}
+
+/** Beyond this half-width of 95 % no zero is good enough to set a cam by, crank degrees. Common practice, no source. */
+const COARSEST = 1;
+const USUAL_WHEEL_RADIUS = 115;
+const USUAL_GRADUATION = 1;
+/** Finest step that is read off a tape, mm: half a millimetre, a sixty-fourth of an inch. From memory. */
+const TAPE_STEP = { in: 25.4 / 64, mm: 0.5 } as const;
+
+/** The crank train where stroke and rod are known. */
+export function crankOf({ engine }: Described): SliderCrank | null {
+  const { stroke, rod, pinOffset } = engine;
+  return stroke === undefined || rod === undefined ? null : { stroke, rod, pinOffset: pinOffset ?? 0 };
+}
+
+/** Resolution of the indicator, mm: as described, else a usual one. */
+export const resolutionOf = ({ instruments, units }: Described): number =>
+  instruments?.resolution ?? USUAL_RESOLUTION[units];
+
+function readOnOf({ instruments }: Described, ring: WheelRing): ReadOn {
+  if (ring.ring === 'rim') return { on: 'rim', round: ring.round, tapeStep: TAPE_STEP[ring.unit] };
+  return {
+    on: 'wheel',
+    radius: (instruments?.wheelDiameter ?? 2 * USUAL_WHEEL_RADIUS) / 2,
+    graduation: instruments?.graduation ?? USUAL_GRADUATION,
+    pointerGap: instruments?.pointerGap,
+  };
+}
+
+export const ringOf = (zero: Zero, described: Described): WheelRing => zero.begun.ring ?? described.wheel;
+
+function findPass(pass: Pass, setting: string | null, method: ZeroMethodName, described: Described): PassFinding {
+  const readings = [...pass.before, ...pass.after].map(({ id, body }): TdcReading => ({
+    entry: id,
+    side: body.side,
+    shows: formatReading(body.wheel),
+    at: ringPosition(body.wheel),
+    wheel: body.wheel,
+    indicator: body.indicator ?? null,
+  }));
+  const base = { id: pass.id, setting, readings, result: null, problem: null, exchanged: false, proves: null };
+  const trouble = (message: string, remedy: string): PassFinding => ({ ...base, problem: { message, remedy } });
+  const { label, figure, readings: count } = ZERO_METHODS[method];
+  const twice = pass.before.length > 1 ? label.before : pass.after.length > 1 ? label.after : null;
+  if (twice !== null)
+    return trouble(`The reading ${twice} was recorded twice in one pass.`, 'Undo the one that is wrong.');
+  const crank = crankOf(described);
+  const [before] = pass.before;
+  const [after] = pass.after;
+  const judged = (result: PassResult): PassFinding => ({
+    ...base,
+    result,
+    proves: setting === null ? null : provesZero({ tdc: crankDeg(result.tdc) }, PROOF_LIMIT),
+  });
+  if (count === 'single') {
+    if (!before) return base;
+    const bias = firstStopBias(crank ?? USUAL_CRANK, resolutionOf(described));
+    return judged({ arc: 0, half: 0, tdc: wrap180(ringPosition(before.body.wheel) + bias), offsetShift: -bias });
+  }
+  if (!before || !after) return base;
+  if (figure !== null) {
+    const [one, other] = [before.body.indicator, after.body.indicator];
+    if (one === undefined || other === undefined)
+      return trouble('The indicator’s figure is missing.', 'Undo the pass and read both sides at one figure.');
+    if (one !== other)
+      return trouble('The two sides were read at different figures.', 'Undo one of them and read it at the same one.');
+    if (crank && method === 'equal-drop' && one >= crank.stroke)
+      return trouble(
+        `A drop of ${formatLength(one, described.units)} is not less than the whole stroke.`,
+        'Undo the pass and read it at a smaller drop, or correct the stroke.',
+      );
+  }
+  const pair = { before: ringPosition(before.body.wheel), after: ringPosition(after.body.wheel) };
+  const solved = solveTdc(pair, crank);
+  if (!solved.ok) return { ...base, problem: solved.problem, exchanged: holdsExchanged(pair) };
+  const { arc, half, tdc, offsetShift } = solved;
+  return judged({ arc, half, tdc, offsetShift });
+}
+
+export const findStage = (stage: Stage, zero: Zero, described: Described): PassFinding[] =>
+  stage.passes.map((pass) => findPass(pass, stage.id, zero.begun.method, described));
+
+export const tdcsOf = (passes: readonly PassFinding[]): number[] => passes.flatMap(({ result }) => result?.tdc ?? []);
+
+export function uncertaintyOf(
+  passes: readonly PassFinding[],
+  zero: Zero,
+  described: Described,
+): ZeroUncertainty | null {
+  const good = passes.filter((pass) => pass.result);
+  if (good.length === 0) return null;
+  return zeroUncertainty({
+    method: zero.begun.method,
+    half: good.reduce((sum, pass) => sum + (pass.result?.half ?? 0), 0) / good.length,
+    engine: crankOf(described),
+    readOn: readOnOf(described, ringOf(zero, described)),
+    resolution: resolutionOf(described),
+    passes: tdcsOf(good),
+  });
+}
+
+/** A wheel position is proved when a pass proves it, none speaks against it, the method is fine enough, and nobody disturbed it. */
+export function judgeStage(passes: readonly PassFinding[], zero: Zero, described: Described) {
+  const judged = passes.filter((pass) => pass.proves !== null);
+  if (judged.length === 0) return null;
+  const tdcs = tdcsOf(judged);
+  const equal = judged.every((pass) => pass.proves);
+  const uncertainty = uncertaintyOf(judged, zero, described);
+  return {
+    equal,
+    offset: tdcs.reduce((sum, each) => sum + each, 0) / tdcs.length,
+    fine: (uncertainty?.expanded ?? Infinity) <= COARSEST,
+    uncertainty,
+  };
+}
+
+/** Every wheel position of the logbook by the id of its `zero.set` entry, for the readings that lean on it. */
+export function findSettings(build: Build): ReadonlyMap<string, SettingFinding> {
+  const described = build.description.body;
+  const found = new Map<string, SettingFinding>();
+  for (const zero of build.zeros)
+    for (const stage of zero.stages) {
+      if (stage.id === null) continue;
+      const judged = judgeStage(findStage(stage, zero, described), zero, described);
+      found.set(stage.id, {
+        proved: judged !== null && judged.equal && judged.fine,
+        offset: judged?.offset ?? 0,
+        disturbed: build.disturbed.has(stage.id),
+      });
+    }
+  return found;
+}
+
+/** A reading of the cam and the zero that it really counts from. */
+export function zeroOfReading(
+  reading: EntryOf<'reading.taken'>,
+  build: Build,
+  settings: ReadonlyMap<string, SettingFinding>,
+): { readonly proved: boolean; readonly offset: number; readonly rebasedBy: number | null } | null {
+  const { setting } = reading.body;
+  const own = setting === null ? undefined : settings.get(setting);
+  if (!own || setting === null) return null;
+  const rebasing = build.rebased.get(reading.id)?.body;
+  if (rebasing?.from === setting) {
+    const target = settings.get(rebasing.to);
+    return {
+      proved: (target?.proved ?? false) && !(target?.disturbed ?? true),
+      offset: own.offset + rebasing.by,
+      rebasedBy: rebasing.by,
+    };
+  }
+  const stands = !own.disturbed || (build.disturbed.get(setting)?.body.keeps.includes(reading.id) ?? false);
+  return { proved: own.proved && stands, offset: own.offset, rebasedBy: null };
+}
