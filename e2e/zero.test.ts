@@ -170,6 +170,13 @@ test('a disturbed wheel voids the zero; the new one shows by how much, and the r
   await browser.press('rebase-do');
   await browser.visit(zero.replace('zero', 'decide'));
   await browser.seeText('verdict', /2\.5° late/);
+
+  // The cam is moved and the wheel comes off with the drive: what was read stands, the zero does not.
+  await browser.press('moved');
+  await browser.press('moved-touched');
+  await browser.seeText('sentence', /void: wheel or pointer was touched when the cam was moved/);
+  await browser.visit(zero.replace('zero', 'sheet'));
+  await browser.seeText('sheet', /Wheel or pointer touched with the drive[\s\S]*2\.5° late/);
 });
 
 test('Prepare: checks by what stands there, end play judged, a skip only with a reason; the shop’s rule is proposed', async () => {

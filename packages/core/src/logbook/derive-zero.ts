@@ -169,6 +169,7 @@ const DISTURBED = {
   wheel: 'the wheel was disturbed.',
   pointer: 'the pointer was disturbed.',
   fixing: 'what they are fixed to was disturbed.',
+  'with-drive': 'wheel or pointer was touched when the cam was moved.',
 } as const;
 
 const asTdc = ({ arc, half, tdc, offsetShift }: PassResult) => ({

@@ -149,7 +149,9 @@ const zeroSet = z
 const zeroDisturbed = z
   .strictObject({
     setting: id.describe('The zero.set entry that no longer holds.'),
-    what: z.enum(['wheel', 'pointer', 'fixing']).describe('fixing: what wheel or pointer are fastened to.'),
+    what: z
+      .enum(['wheel', 'pointer', 'fixing', 'with-drive'])
+      .describe('fixing: what they are fastened to. with-drive: wheel or pointer came off with the drive.'),
     keeps: z.array(id).describe('Readings that lean on it and were taken before it happened: they stand.'),
   })
   .describe('Wheel, pointer or their fixing was disturbed: the zero is void from then on.');

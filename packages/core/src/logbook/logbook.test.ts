@@ -383,6 +383,11 @@ describe('every method in the logbook', () => {
     job.pass(null, 160.5, 200.5);
     expect(job.report().zero.result?.tdc).toBeCloseTo(-180, 9);
     expect(job.report().zero.remark).toMatch(/mean of 2 passes, 1\.00° from the least/);
+    const close = book({ ring: '0-360', sense: 'rising' });
+    close.pass(null, 160, 200);
+    close.pass(null, 160, 199.75);
+    expect(close.report().zero.uncertainty).toMatchObject({ spread: expect.closeTo(0.0884, 4) });
+    expect(close.report().zero.uncertainty?.expanded).toBeLessThan(0.5);
   });
 });
 

@@ -37,6 +37,7 @@ const DISTURBED_LABEL = {
   wheel: 'The wheel was disturbed',
   pointer: 'The pointer was disturbed',
   fixing: 'The fixing was disturbed',
+  'with-drive': 'Wheel or pointer touched with the drive',
 } as const;
 
 /** The sheet as on the clipboard: everything that was written down, in its order, and what follows from it. */

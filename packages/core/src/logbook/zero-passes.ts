@@ -134,7 +134,12 @@ function findPass(pass: Pass, setting: string | null, method: ZeroMethodName, de
 export const findStage = (stage: Stage, zero: Zero, described: Described): PassFinding[] =>
   stage.passes.map((pass) => findPass(pass, stage.id, zero.begun.method, described));
 
-export const tdcsOf = (passes: readonly PassFinding[]): number[] => passes.flatMap(({ result }) => result?.tdc ?? []);
+/** True TDC as each pass found it, crank degrees: about the first of them, since they may lie either side of ±180. */
+export function tdcsOf(passes: readonly PassFinding[]): number[] {
+  const tdcs = passes.flatMap(({ result }) => result?.tdc ?? []);
+  const [first = 0] = tdcs;
+  return tdcs.map((each) => first + wrap180(each - first));
+}
 
 export function uncertaintyOf(
   passes: readonly PassFinding[],

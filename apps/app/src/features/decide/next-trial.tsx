@@ -2,6 +2,7 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import { placeHref } from '@/features/builds/station-line';
+import { leaningOn } from '@/features/zero/leaning';
 import type { Write } from '@/features/builds/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -46,8 +47,10 @@ export function NextTrial({ report, write, onDone }: NextTrialProps) {
             testID="moved-touched"
             label="Touched: find TDC again"
             onPress={() => {
+              // What was read until now stands: wheel and pointer were touched only afterwards.
+              const keeps = leaningOn(report, zero.setting);
               begin();
-              write('zero.begun', { after: zero.id, method: 'positive-stop', cylinder: 1 });
+              if (zero.setting) write('zero.disturbed', { setting: zero.setting, what: 'with-drive', keeps });
               router.replace(placeHref(build.id, 'zero'));
             }}
           />

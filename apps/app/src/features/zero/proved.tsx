@@ -10,6 +10,7 @@ import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
+import { leaningOn } from './leaning';
 
 interface ProvedProps {
   readonly report: Report;
@@ -125,10 +126,7 @@ function Disturbed({
   const { zero } = report;
   const [what, setWhat] = useState<'wheel' | 'pointer' | 'fixing'>('wheel');
   const [when, setWhen] = useState<'before' | 'just-now'>('before');
-  const leaning = report.trials
-    .flatMap((trial) => trial.rounds.flatMap((round) => round.readings))
-    .filter((reading) => reading.setting === zero.setting)
-    .map(({ entry }) => entry);
+  const leaning = leaningOn(report, zero.setting);
   const say = (): void => {
     if (zero.setting === null) return;
     write('zero.disturbed', { setting: zero.setting, what, keeps: when === 'just-now' ? leaning : [] });
