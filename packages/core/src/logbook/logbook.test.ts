@@ -266,6 +266,8 @@ describe('a zero that no longer holds', () => {
     expect(report.verdict).toMatchObject({ kind: 'move', delta: -2.5 });
     expect(report.zero.rebase).toBeNull();
     expect(rowsOf(report, 'Trial 1').at(-2)?.note).toBe('re-based by −1.50°');
+    disturb(job, again, 'with-drive');
+    expect(job.report()).toMatchObject({ zero: { state: 'void' }, verdict: { kind: 'move', delta: -2.5 } });
   });
 
   test.each(['pointer', 'fixing'] as const)('nothing is offered when the %s was disturbed', (what) => {

@@ -201,9 +201,9 @@ export function zeroOfReading(
   if (!own || setting === null) return null;
   const rebasing = build.rebased.get(reading.id)?.body;
   if (rebasing?.from === setting) {
-    const target = settings.get(rebasing.to);
+    // Once shown, how far the wheel had moved stays true, whatever happens to the new zero afterwards.
     return {
-      proved: (target?.proved ?? false) && !(target?.disturbed ?? true),
+      proved: settings.get(rebasing.to)?.proved ?? false,
       offset: own.offset + rebasing.by,
       rebasedBy: rebasing.by,
     };
