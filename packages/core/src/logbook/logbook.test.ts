@@ -213,7 +213,7 @@ describe('a zero that no longer holds', () => {
   const disturb = (
     job: ReturnType<typeof book>,
     setting: string,
-    what: 'wheel' | 'pointer' | 'fixing',
+    what: 'wheel' | 'pointer' | 'fixing' | 'with-drive',
     keeps: string[] = [],
   ) => job.write('zero.disturbed', { setting, what, keeps });
 
