@@ -104,10 +104,10 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   await browser.seeText('sentence', /Over the nose and down to 0\.050 in/);
   await expectAccessible();
   taps += await tapReading('153', 'after');
-  await browser.seeText('sentence', /Intake centreline 109\.50°/);
+  await browser.seeText('sentence', /Intake centreline.*109\.50° ATDC/);
   await browser.press('next');
 
-  await browser.seeText('verdict', /^The cam sits 2\.5° late\.$/);
+  await browser.seeText('verdict', /^The cam sits 2\.5° late, ±0\.\d°\.$/);
   expect(await browser.text('action')).toBe('Advance it 2.5°: turn the cam the way it runs.');
   await expectAccessible();
   console.log(`taps on keypad and buttons from first contact to verdict: ${taps + 2}`);
@@ -185,10 +185,10 @@ test('wide: by keyboard alone, on a falling 0–360 ring mounted anyhow', async 
   await record('297');
   await browser.seeText('sentence', /Over the nose and down to 1\.00 mm/);
   await browser.keys('217', '[', '[', ']', ']', Key.ENTER);
-  await browser.seeText('sentence', /Intake centreline 103\.00°/);
+  await browser.seeText('sentence', /Intake centreline.*103\.00° ATDC/);
   await browser.keys('n');
   await browser.seeText('verdict', /5\.0° early/);
   expect(await browser.text('action')).toBe('Retard it 5.0°: turn the cam against the way it runs.');
-  expect(await browser.text('sheet')).toMatch(/2° ahead of card[\s\S]*Intake centreline\s+103\.00°/);
+  expect(await browser.text('sheet')).toMatch(/2° ahead of card[\s\S]*Intake centreline, 1\.00 mm below peak\s+103\.00° ATDC/);
   await expectAccessible();
 });

@@ -184,7 +184,7 @@ test('Prepare: checks by what stands there, end play judged, a skip only with a 
   await signIn(browser, 'mara', 'layout-dye-demo');
   await browser.visit('/shop');
   await browser.press('set-zero-rule');
-  await browser.press('rule-equal-drop');
+  await browser.press('zero-rule-equal-drop');
   await browser.seeText('zero-rule', /Equal drop/);
   await newBuild('Sallow Bank four');
   await answer('indicator', 'Yes');

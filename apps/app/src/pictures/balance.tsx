@@ -6,8 +6,8 @@ interface BalanceProps {
   /** The cam's advance against the target, crank degrees; negative is late. */
   readonly delta: number;
   readonly limit: number;
-  /** Each pair's own advance against the target, crank degrees. */
-  readonly pairs: readonly number[];
+  /** What each way of measuring has by itself, crank degrees. */
+  readonly marks: readonly { readonly delta: number; readonly valve: 'intake' | 'exhaust' | 'both' }[];
   readonly width: number;
   readonly description: string;
 }
@@ -18,10 +18,14 @@ const BEAM = 108;
 const STEPS = [1, 2, 5, 10, 20, 45];
 const STEEPEST = 9;
 
-/** The verdict as a beam scale: how far from the target, the limit as a band, each pair's own mark above it. */
-export function Balance({ delta, limit, pairs, width, description }: BalanceProps) {
+/** The verdict as a beam scale: how far from the target, the limit as a band, each measurement's own mark above it. */
+export function Balance({ delta, limit, marks, width, description }: BalanceProps) {
   const theme = useTheme();
-  const furthest = Math.max(4, limit * 1.6, ...[delta, ...pairs].map((each) => Math.abs(each) * 1.25));
+  const furthest = Math.max(
+    4,
+    limit * 1.6,
+    ...[delta, ...marks.map((each) => each.delta)].map((each) => Math.abs(each) * 1.25),
+  );
   const step = STEPS.find((each) => furthest / each <= 5) ?? 90;
   const perDegree = (width / 2 - 26) / furthest;
   const x = (degrees: number): number => width / 2 + degrees * perDegree;
@@ -49,9 +53,20 @@ export function Balance({ delta, limit, pairs, width, description }: BalanceProp
         >
           early
         </SvgText>
-        {pairs.map((pair, at) => (
-          <Circle key={at} cx={x(pair)} cy={36 + (at % 4) * 14} r="6" fill={theme.intake} />
-        ))}
+        {marks.map((mark, at) =>
+          mark.valve === 'exhaust' ? (
+            <Rect
+              key={at}
+              x={x(mark.delta) - 5.5}
+              y={30.5 + (at % 4) * 14}
+              width="11"
+              height="11"
+              fill={theme.exhaust}
+            />
+          ) : (
+            <Circle key={at} cx={x(mark.delta)} cy={36 + (at % 4) * 14} r="6" fill={theme.intake} />
+          ),
+        )}
         <G rotation={tilt} originX={width / 2} originY={BEAM}>
           <Line x1={width / 2 - arm} x2={width / 2 + arm} y1={BEAM} y2={BEAM} stroke={theme.ink} strokeWidth="4" />
         </G>

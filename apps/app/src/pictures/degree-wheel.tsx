@@ -13,6 +13,8 @@ import { useWheelDrag } from './wheel-drag';
 export interface WheelMark {
   readonly at: number;
   readonly kind: 'contact' | 'measured' | 'card';
+  /** Intake is round, exhaust square; intake unless said. */
+  readonly valve?: 'intake' | 'exhaust';
 }
 
 interface DegreeWheelProps {
@@ -97,7 +99,12 @@ export function DegreeWheel(props: DegreeWheelProps) {
             />
           ) : null}
           {marks.map((mark) => (
-            <Mark key={`${mark.kind} ${mark.at}`} mark={mark} clockwise={onFace(mark.at)} theme={theme} />
+            <Mark
+              key={`${mark.kind} ${mark.valve ?? ''} ${mark.at}`}
+              mark={mark}
+              clockwise={onFace(mark.at)}
+              theme={theme}
+            />
           ))}
         </Svg>
       </Animated.View>
@@ -195,6 +202,21 @@ function Mark({ mark, clockwise, theme }: { mark: WheelMark; clockwise: number; 
   if (mark.kind === 'contact')
     return <Path d={stroke(84, INNER, clockwise)} stroke={theme.ink} strokeWidth="3.5" strokeLinecap="round" />;
   const [x, y] = polar(INNER - 13, clockwise);
+  if (mark.valve === 'exhaust')
+    return (
+      <Rect
+        x={x - 6}
+        y={y - 6}
+        width="12"
+        height="12"
+        rotation={clockwise}
+        originX={x}
+        originY={y}
+        stroke={theme.exhaust}
+        strokeWidth="3"
+        fill={mark.kind === 'measured' ? theme.exhaust : theme.ground}
+      />
+    );
   return (
     <Circle
       cx={x}

@@ -3,7 +3,7 @@ import { drafted, draftDone } from './drafts-slice';
 import { listed, received } from './logbook-slice';
 import { delivered, recorded, recovered, refused, triedAgain } from './outbox-slice';
 import { selectBuilds, selectEntries, selectReport } from './selectors';
-import { signedIn, signedOut, zeroRuled } from './session-slice';
+import { ruled, signedIn, signedOut } from './session-slice';
 import { makeStore } from './store';
 
 const SHOP = 'shop-a';
@@ -14,6 +14,7 @@ const account = {
   shopId: SHOP,
   shopName: 'Fennel Yard',
   zeroRule: null,
+  readRule: null,
 } as const;
 const uuid = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const entry = (n: number, buildId: string, kind: Entry['kind'], body: object): Entry =>
@@ -70,7 +71,7 @@ test('signing out takes the shop’s work off the device, but not what waits nor
   store.dispatch(received({ buildId: 'a', entries: [{ ...opening(1, 'a', 'A'), seq: 1 }] }));
   store.dispatch(recorded([wait(entry(2, 'a', 'trial.begun', { after: null }))]));
   store.dispatch(drafted({ place: 'a/zero', draft: { text: '12' } }));
-  store.dispatch(zeroRuled('equal-drop'));
+  store.dispatch(ruled({ zeroRule: 'equal-drop' }));
   expect(store.getState().session.account?.zeroRule).toBe('equal-drop');
   store.dispatch(signedOut());
   expect(store.getState().logbook.known).toEqual({});

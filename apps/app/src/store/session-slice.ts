@@ -1,5 +1,6 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
+import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 
 export interface Account {
   readonly builderId: string;
@@ -9,7 +10,11 @@ export interface Account {
   readonly shopName: string;
   /** The shop’s own rule for finding TDC, or null. */
   readonly zeroRule: ZeroMethodName | null;
+  /** The shop’s own rule for reading the cam, or null. */
+  readonly readRule: RulingMethod | null;
 }
+
+export type ShopRules = Partial<Pick<Account, 'zeroRule' | 'readRule'>>;
 
 interface SessionState {
   /** Who works on this device. Kept when the session lapses, so that work can go on until the next sign-in. */
@@ -25,12 +30,12 @@ const sessionSlice = createSlice({
     signedIn: (_state, action: PayloadAction<Account>) => ({ account: action.payload, lapsed: false }),
     signedOut: () => ({ account: null, lapsed: false }),
     lapsed: (state) => ({ ...state, lapsed: true }),
-    zeroRuled: (state, { payload }: PayloadAction<ZeroMethodName | null>) => ({
+    ruled: (state, { payload }: PayloadAction<ShopRules>) => ({
       ...state,
-      account: state.account && { ...state.account, zeroRule: payload },
+      account: state.account && { ...state.account, ...payload },
     }),
   },
 });
 
-export const { signedIn, signedOut, lapsed, zeroRuled } = sessionSlice.actions;
+export const { signedIn, signedOut, lapsed, ruled } = sessionSlice.actions;
 export const sessionReducer = sessionSlice.reducer;

@@ -15,6 +15,7 @@ const account = {
   shopId: SHOP,
   shopName: 'Fennel Yard',
   zeroRule: null,
+  readRule: null,
 } as const;
 
 const entry = (n: number, kind: Entry['kind'], body: object): Entry =>

@@ -13,6 +13,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
+import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Entry } from '@yosoku/core/logbook/entry';
 
 const uuid = (name: string) => char(name, { length: 36 });
@@ -24,6 +25,8 @@ export const shop = mysqlTable('shop', {
   createdAt: moment('created_at').notNull(),
   /** The method that the shop finds TDC by wherever the engine allows it; null leaves it to the engine. */
   zeroRule: varchar('zero_rule', { length: 20 }).$type<ZeroMethodName>(),
+  /** The method that its verdicts speak from; null leaves it to what was measured. */
+  readRule: varchar('read_rule', { length: 20 }).$type<RulingMethod>(),
 });
 
 export const builder = mysqlTable(

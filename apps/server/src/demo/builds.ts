@@ -1,5 +1,6 @@
 import type { WheelReading } from '@yosoku/core/crank/wheel';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { BodyOf, Entry } from '@yosoku/core/logbook/entry';
+import type { ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { inches, millimetres } from '@yosoku/core/units/length';
 import { type Pen, openLogbook } from './scribe';
 
@@ -72,35 +73,61 @@ export function kestrelPointSix(pen: Pen): Entry[] {
   book.write('card.entered', {
     replaces: null,
     name: 'Fennel 256-107',
-    intake: { centreline: 107, lobeLift: inches('0.330') },
+    intake: {
+      centreline: 107,
+      lobeLift: inches('0.330'),
+      timing: [
+        { height: inches('0.050'), at: 'lobe', duration: 214 },
+        { height: inches('0.006'), at: 'lobe', duration: 256 },
+      ],
+    },
+    exhaust: {
+      centreline: 112,
+      lobeLift: inches('0.340'),
+      timing: [
+        { height: inches('0.050'), at: 'lobe', duration: 222 },
+        { height: inches('0.006'), at: 'lobe', duration: 266 },
+      ],
+    },
+    lobeSeparation: 109.5,
   });
   book.write('target.set', { replaces: null, target: { kind: 'card' }, limit: 1 });
 
-  const pair = (trial: string, opening: number, closing: number): void => {
-    const round = book.nextId();
-    const read = (flank: 'opening' | 'closing', shows: number): string =>
-      book.write('reading.taken', {
-        setting,
-        trial,
-        round,
-        cylinder: 1,
-        valve: 'intake',
-        sitsOn: 'lifter',
-        shows: { kind: 'below-peak', flank, drop: inches('0.050') },
-        approach: 'forward',
-        wheel: after(shows),
-      });
-    read('opening', opening);
-    if (opening === 66) {
-      const misread = read('closing', 163);
+  type Shows = BodyOf<'reading.taken'>['shows'];
+  const reading = (
+    of: { trial: string; method: ReadMethodName; valve: 'intake' | 'exhaust'; round: string },
+    shows: Shows,
+    wheel: WheelReading | null,
+  ): string =>
+    book.write('reading.taken', { ...of, setting, cylinder: 1, sitsOn: 'lifter', shows, approach: 'forward', wheel });
+  const pair = (trial: string, valve: 'intake' | 'exhaust', opening: WheelReading, closing: WheelReading): void => {
+    const of = { trial, method: 'centreline', valve, round: book.nextId() } as const;
+    const shows = (flank: 'opening' | 'closing'): Shows => ({ kind: 'below-peak', flank, drop: inches('0.050') });
+    reading(of, shows('opening'), opening);
+    if (opening.shows === 66) {
+      const misread = reading(of, shows('closing'), after(163));
       book.write('entry.voided', { voids: misread, reason: 'Misread the tens.' });
     }
-    read('closing', closing);
+    reading(of, shows('closing'), closing);
   };
-  pair(first, 66, 153);
-  pair(first, 65.5, 153.25);
+  const identity = (valve: 'intake' | 'exhaust', lift: string): string =>
+    reading(
+      { trial: first, method: 'identity', valve, round: book.nextId() },
+      { kind: 'peak-lift', lift: inches(lift) },
+      null,
+    );
+  identity('intake', '0.3295');
+  identity('exhaust', '0.339');
+  pair(first, 'intake', after(66), after(153));
+  pair(first, 'intake', after(65.5), after(153.25));
+  pair(first, 'exhaust', before(153.5), before(66));
   const second = book.write('trial.begun', { after: first, note: 'Crank gear on its +2 keyway' });
-  pair(second, 63.75, 151);
+  pair(second, 'intake', after(63.75), after(151));
+  pair(second, 'exhaust', before(155.5), before(68));
+  const events = { trial: second, method: 'events', valve: 'intake', round: book.nextId() } as const;
+  const risen = (flank: 'opening' | 'closing'): Shows => ({ kind: 'above-base', flank, lift: inches('0.050') });
+  reading(events, risen('opening'), after(0.5));
+  reading(events, risen('closing'), before(145.75));
   return book.entries;
 }
 
@@ -128,7 +155,16 @@ export function alderCreekFour(pen: Pen): Entry[] {
   book.write('card.entered', {
     replaces: null,
     name: 'Alder street 9.2',
-    intake: { centreline: 110, lobeLift: millimetres(9.2) },
+    intake: {
+      centreline: 110,
+      lobeLift: millimetres(9.2),
+      timing: [{ height: millimetres(1), at: 'lobe', opens: 8, closes: 48 }],
+    },
+    exhaust: {
+      centreline: 112,
+      lobeLift: millimetres(8.9),
+      timing: [{ height: millimetres(1), at: 'lobe', opens: 52, closes: 8 }],
+    },
   });
   book.write('target.set', { replaces: null, target: { kind: 'ahead-of-card', advance: 2 }, limit: 1.5 });
   book.write('reading.taken', {

@@ -27,7 +27,15 @@ export async function loadDemoShop(db: Db, now: Date): Promise<void> {
     const [first, ...rest] = entries;
     if (first?.kind !== 'build.described') throw new Error('a demo logbook opens with its description');
     const builderId = first.builderId;
-    const account = { builderId, builderName: '', role: 'builder' as const, shopId, shopName, zeroRule: null };
+    const account = {
+      builderId,
+      builderName: '',
+      role: 'builder' as const,
+      shopId,
+      shopName,
+      zeroRule: null,
+      readRule: null,
+    };
     await openBuild(db, account, first);
     await append(db, { account, buildId: first.buildId, entries: rest });
   }

@@ -4,6 +4,7 @@ import { type Context, Hono } from 'hono';
 import type { Db } from '../db/database';
 import { builder, shop } from '../db/schema';
 import { z } from 'zod';
+import { RULING_METHODS } from '@yosoku/core/measure/read-methods';
 import { ZERO_METHOD_NAMES } from '@yosoku/core/crank/zero-methods';
 import { checkedJson } from '../web/checked';
 import { Problem } from '../web/problem';
@@ -19,7 +20,12 @@ import {
 import type { Attempts } from './attempts';
 import type { Sessions, SignedIn } from './session';
 
-const zeroRuleSchema = z.strictObject({ method: z.enum(ZERO_METHOD_NAMES).nullable() });
+const rulesSchema = z
+  .strictObject({
+    zeroRule: z.enum(ZERO_METHOD_NAMES).nullable().optional(),
+    readRule: z.enum(RULING_METHODS).nullable().optional(),
+  })
+  .refine((rules) => Object.keys(rules).length > 0, { error: 'say which rule' });
 
 /** Without a socket (in-process tests) every caller shares one address. */
 function addressOf(c: Context): string {
@@ -65,13 +71,10 @@ export const signInRoutes = (db: Db, sessions: Sessions, attempts: Attempts) =>
         .orderBy(builder.createdAt);
       return c.json({ builders: rows });
     })
-    .put('/shop/zero-rule', sessions.required, checkedJson(zeroRuleSchema), async (c) => {
+    .put('/shop/rules', sessions.required, checkedJson(rulesSchema), async (c) => {
       const { role, shopId } = c.get('account');
-      if (role !== 'owner') throw new Problem(403, 'Owner only', 'Only the owner of the shop sets its rule.');
-      await db
-        .update(shop)
-        .set({ zeroRule: c.req.valid('json').method })
-        .where(eq(shop.id, shopId));
+      if (role !== 'owner') throw new Problem(403, 'Owner only', 'Only the owner of the shop sets its rules.');
+      await db.update(shop).set(c.req.valid('json')).where(eq(shop.id, shopId));
       sessions.forgetShop(shopId);
       return c.json({ ok: true });
     })

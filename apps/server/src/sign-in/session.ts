@@ -3,6 +3,7 @@ import { eq, lt } from 'drizzle-orm';
 import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
+import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Db } from '../db/database';
 import { builder, session, shop } from '../db/schema';
 import { Problem } from '../web/problem';
@@ -16,6 +17,8 @@ export interface Account {
   readonly shopName: string;
   /** The shop’s own rule for finding TDC, or null. */
   readonly zeroRule: ZeroMethodName | null;
+  /** The shop’s own rule for reading the cam, or null. */
+  readonly readRule: RulingMethod | null;
 }
 
 export interface SignedIn {
@@ -51,6 +54,7 @@ export function makeSessions(db: Db) {
         shopId: shop.id,
         shopName: shop.name,
         zeroRule: shop.zeroRule,
+        readRule: shop.readRule,
       })
       .from(session)
       .innerJoin(builder, eq(builder.id, session.builderId))

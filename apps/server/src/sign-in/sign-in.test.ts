@@ -93,13 +93,14 @@ describe('builders of a shop', () => {
     expect((await other.post('/builders', { ...newcomer, signInName: 'third' })).status).toBe(403);
     expect((await other.get('/builders')).json.builders).toHaveLength(2);
 
-    // The shop's rule for finding TDC: the owner's word, the whole shop's rule, at once.
-    expect((await other.put('/shop/zero-rule', { method: 'equal-drop' })).status).toBe(403);
-    expect((await owner.put('/shop/zero-rule', { method: 'by-eye' })).status).toBe(422);
-    expect((await owner.put('/shop/zero-rule', { method: 'equal-drop' })).status).toBe(200);
-    expect((await other.get('/session')).json.zeroRule).toBe('equal-drop');
-    expect((await owner.put('/shop/zero-rule', { method: null })).status).toBe(200);
-    expect((await other.get('/session')).json.zeroRule).toBeNull();
+    // The shop's rules: the owner's word, the whole shop's rule, at once; one leaves the other alone.
+    expect((await other.put('/shop/rules', { zeroRule: 'equal-drop' })).status).toBe(403);
+    expect((await owner.put('/shop/rules', { zeroRule: 'by-eye' })).status).toBe(422);
+    expect((await owner.put('/shop/rules', { zeroRule: 'equal-drop', readRule: 'events' })).status).toBe(200);
+    expect((await other.get('/session')).json).toMatchObject({ zeroRule: 'equal-drop', readRule: 'events' });
+    expect((await owner.put('/shop/rules', { zeroRule: null })).status).toBe(200);
+    expect((await other.get('/session')).json).toMatchObject({ zeroRule: null, readRule: 'events' });
+    expect((await owner.put('/shop/rules', {})).status).toBe(422);
   });
 });
 

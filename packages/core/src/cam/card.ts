@@ -1,42 +1,80 @@
-import { type CrankDeg, crankDeg } from '../units/angle';
-import { type Outcome, problem } from '../problem';
+/** Intake or exhaust. */
+export type Valve = 'intake' | 'exhaust';
+export const VALVES = ['intake', 'exhaust'] as const;
 
-/**
- * What the camshaft's card prints for one lobe. Each figure may be missing.
- * `centreline`: intake lobe centreline in crank degrees ATDC. `lobeLift`: millimetres at the lobe.
- */
+/** What a card prints at one checking height. All degrees are crank degrees, as printed: negative where it says so. */
+export interface TimingLine {
+  /** Checking height, mm; null where the card does not say (an advertised duration). */
+  readonly height: number | null;
+  /** Is the height that of the lobe (or its lifter), or of the valve? */
+  readonly at: 'lobe' | 'valve';
+  readonly duration?: number | undefined;
+  /** Intake: °BTDC. Exhaust: °BBDC. */
+  readonly opens?: number | undefined;
+  /** Intake: °ABDC. Exhaust: °ATDC. */
+  readonly closes?: number | undefined;
+}
+
+/** Lift at overlap TDC, mm at the lobe, when the cam stands at a centreline. */
+export interface LiftAtTdc {
+  readonly centreline: number;
+  readonly lift: number;
+}
+
+/** What the card prints for one valve. Each figure may be missing. Lengths mm. */
 export interface LobeCard {
+  /** Intake: °ATDC. Exhaust: °BTDC. */
   readonly centreline?: number | undefined;
   readonly lobeLift?: number | undefined;
+  readonly valveLift?: number | undefined;
+  /** Rocker ratio that the valve lift is printed for. */
+  readonly ratio?: number | undefined;
+  readonly lashHot?: number | undefined;
+  readonly lashCold?: number | undefined;
+  readonly timing?: readonly TimingLine[] | undefined;
+  readonly liftAtTdc?: readonly LiftAtTdc[] | undefined;
 }
 
-/** Where the builder wants the cam: as the card says, so many crank degrees ahead of it, or at a centreline of his own. */
-export type Target =
-  | { readonly kind: 'card' }
-  | { readonly kind: 'ahead-of-card'; readonly advance: number }
-  | { readonly kind: 'centreline'; readonly centreline: number };
-
-/** Intake centrelines outside this are so rare that a slip of the pen is likelier. Common practice, no source. */
-const USUAL_CENTRELINE = { from: 85, to: 130 } as const;
-
-/**
- * The intake centreline to aim at, crank degrees ATDC. Advance is positive and makes the centreline smaller.
- * @example targetCentreline({ centreline: 108 }, { kind: 'ahead-of-card', advance: 2 }) // 106
- */
-export function targetCentreline(card: LobeCard, target: Target): Outcome<{ readonly centreline: CrankDeg }> {
-  if (target.kind === 'centreline') return { ok: true, centreline: crankDeg(target.centreline) };
-  if (card.centreline === undefined)
-    return problem(
-      'The card gives no intake centreline to aim at.',
-      'Enter the centreline from the card, or set a target of your own.',
-    );
-  const advance = target.kind === 'card' ? 0 : target.advance;
-  return { ok: true, centreline: crankDeg(card.centreline - advance) };
+/** A camshaft's card. */
+export interface CamCard {
+  readonly name?: string | undefined;
+  readonly intake?: LobeCard | undefined;
+  readonly exhaust?: LobeCard | undefined;
+  /** Cam degrees between the centrelines. */
+  readonly lobeSeparation?: number | undefined;
+  /** LSA − ICL: how far the cam is ground ahead, degrees as printed. */
+  readonly groundInAdvance?: number | undefined;
 }
 
-/** A remark on a centreline that is possible but unusual, or null. `centrelineRemark(70)` names the usual range. */
-export function centrelineRemark(centreline: number): string | null {
-  const { from, to } = USUAL_CENTRELINE;
-  if (centreline >= from && centreline <= to) return null;
-  return `An intake centreline of ${centreline}° is unusual: nearly all lie between ${from}° and ${to}° ATDC. Check the card.`;
-}
+/** Advertised durations are usually taken at 0.006 in; used for the picture where the card does not say. From memory. */
+export const ADVERTISED_HEIGHT = 0.1524;
+
+/** Cycle angle of an event as printed. `opensAt('intake', 21)` is −21; `opensAt('exhaust', 65.5)` is −245.5. */
+export const opensAt = (valve: Valve, printed: number): number => (valve === 'intake' ? -printed : -180 - printed);
+/** `closesAt('intake', 55)` is 235; `closesAt('exhaust', 23.5)` is 23.5. */
+export const closesAt = (valve: Valve, printed: number): number => (valve === 'intake' ? 180 + printed : printed);
+/** The same back: an event as a card prints it from its cycle angle. */
+export const opensAsPrinted = (valve: Valve, at: number): number => (valve === 'intake' ? -at : -180 - at);
+export const closesAsPrinted = (valve: Valve, at: number): number => (valve === 'intake' ? at - 180 : at);
+
+/** Cycle angle of a centreline as printed, and back: the exhaust's is counted before TDC. `noseAt('exhaust', 111)` is −111. */
+export const noseAt = (valve: Valve, centreline: number): number => (valve === 'intake' ? centreline : -centreline);
+
+/** Half-way between the events, as a centreline is printed. `eventCentre('exhaust', 65.5, 23.5)` is 111. */
+export const eventCentre = (valve: Valve, opens: number, closes: number): number =>
+  valve === 'intake' ? (180 + closes - opens) / 2 : (180 + opens - closes) / 2;
+
+/** Crank degrees that a valve is open. `durationOf(21, 55)` is 256. */
+export const durationOf = (opens: number, closes: number): number => opens + 180 + closes;
+
+/** What the words of a figure say after it. `SIDE_WORDS.intake.opens` is "BTDC". */
+export const SIDE_WORDS = {
+  intake: { opens: 'BTDC', closes: 'ABDC', centreline: 'ATDC' },
+  exhaust: { opens: 'BBDC', closes: 'ATDC', centreline: 'BTDC' },
+} as const;
+
+/** Short names of the events: IVO, IVC, EVO, EVC; and of the centrelines. */
+export const EVENT_NAMES = {
+  intake: { opens: 'IVO', closes: 'IVC', centreline: 'ICL' },
+  exhaust: { opens: 'EVO', closes: 'EVC', centreline: 'ECL' },
+} as const;

@@ -14,7 +14,12 @@ export interface CheckFinding {
 }
 
 export interface PrepareFinding {
-  readonly asItStands: (Omit<BodyOf<'engine.as-it-stands'>, 'replaces'> & { readonly entry: string }) | null;
+  readonly asItStands:
+    | (Omit<BodyOf<'engine.as-it-stands'>, 'replaces' | 'springs'> & {
+        readonly entry: string;
+        readonly springs: 'checking' | 'valve' | 'none' | null;
+      })
+    | null;
   readonly checks: readonly CheckFinding[];
   readonly endPlay: {
     readonly entry: string;
@@ -29,7 +34,7 @@ export function derivePrepare(build: Build): PrepareFinding {
   const endPlay = build.endPlay;
   const names = stated ? checksFor(stated.body) : [];
   return {
-    asItStands: stated && { ...withoutLink(stated.body), entry: stated.id },
+    asItStands: stated && { ...withoutLink(stated.body), springs: stated.body.springs ?? null, entry: stated.id },
     checks: names.map((check) => {
       const { title, why, caution } = PREPARE_CHECKS[check];
       const answer = build.checks.get(check);

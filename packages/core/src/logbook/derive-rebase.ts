@@ -28,7 +28,7 @@ export function findRebase(
   const firstPass = zero.passes.find((pass) => pass.setting === null && pass.result);
   if (!firstPass?.result || !build.zero?.stages[0]?.passes.some((pass) => pass.id === firstPass.id)) return null;
   const readings = build.trials
-    .flatMap((trial) => trial.rounds.flatMap((round) => round.readings))
+    .flatMap((trial) => [...trial.rounds.flatMap((round) => round.readings), ...trial.traces])
     .filter(({ id, body }) => body.setting === before && !disturbance.keeps.includes(id) && !build.rebased.has(id))
     .map(({ id }) => id);
   return readings.length > 0 ? { from: before, to, by: wrap180(firstPass.result.tdc - old.offset), readings } : null;

@@ -4,6 +4,8 @@ import { checkFiringOrder } from '../crank/firing-order';
 import { crankTrouble } from '../crank/slider-crank';
 import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
+import { FEWEST_POINTS } from '../cam/trace';
+import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { CHECK_NAMES } from '../prepare/checks';
 
 /** An entry is a fact, never changed, at most voided by a later entry. Its meaning hangs on the ids that it names. */
@@ -25,6 +27,17 @@ const text = (most: number, what: string): z.ZodString =>
     .min(1, { error: `${what} must not be empty` })
     .max(most, { error: `${what} must be at most ${most} characters` });
 
+const ratio = (what: string): z.ZodNumber => {
+  const error = `${what} must lie between 0.5 and 3: valve travel for each 1 of lobe`;
+  return z.number({ error }).min(0.5, { error }).max(3, { error });
+};
+const liftMm = (most: number, what: string): z.ZodNumber =>
+  z
+    .number({ error: `${what} must be a length in millimetres` })
+    .min(0, { error: `${what} cannot be negative` })
+    .max(most, { error: `${what} must be at most ${most} mm` })
+    .describe('Millimetres.');
+
 const engineSchema = z
   .strictObject({
     cylinders: z
@@ -41,6 +54,11 @@ const engineSchema = z
       .max(20, { error: 'the pin offset must be at most 20 mm' })
       .optional()
       .describe('Millimetres, positive toward the side to which the crankpin moves after TDC.'),
+    cams: z.enum(['single', 'twin']).optional().describe('One camshaft for both valves, or one each. Left out: one.'),
+    rockerRatio: z
+      .strictObject({ intake: ratio('the rocker ratio'), exhaust: ratio('the rocker ratio') })
+      .optional()
+      .describe('Of this engine, which may differ from the card’s. Left out where there are no rockers.'),
     firingAngles: z
       .array(z.number())
       .optional()
@@ -87,6 +105,10 @@ const asItStands = z
     wheel: z.boolean().describe('Is there a degree wheel?'),
     indicator: z.boolean().describe('Is there an indicator?'),
     lifter: z.enum(['solid', 'hydraulic', 'roller', 'bucket', 'none']),
+    springs: z
+      .enum(['checking', 'valve', 'none'])
+      .optional()
+      .describe('What pushes the lifter down: light checking springs, the valve springs, or nothing.'),
     drive: z.enum(['chain', 'belt', 'gear', 'none']),
   })
   .describe('How the engine stands and what is there to measure with.');
@@ -196,20 +218,76 @@ const markChecked = z
   })
   .describe('The engine’s own TDC mark, looked at while the piston stands at true TDC.');
 
+const timingLine = z
+  .strictObject({
+    height: liftMm(20, 'the checking height')
+      .nullable()
+      .describe('Checking height, millimetres; null where the card does not say.'),
+    at: z.enum(['lobe', 'valve']).describe('Whose lift the height is.'),
+    duration: degrees(60, 420, 'the duration').optional(),
+    opens: degrees(-120, 200, 'the opening').optional().describe('Intake: °BTDC. Exhaust: °BBDC. Negative: after.'),
+    closes: degrees(-120, 200, 'the closing').optional().describe('Intake: °ABDC. Exhaust: °ATDC. Negative: before.'),
+  })
+  .refine((line) => line.duration !== undefined || line.opens !== undefined || line.closes !== undefined, {
+    error: 'a checking height without a figure says nothing',
+  })
+  .describe('What the card prints at one checking height, crank degrees.');
+
+const lobeCard = (which: 'intake' | 'exhaust') =>
+  z.strictObject({
+    centreline: degrees(1, 179, `the ${which} centreline`)
+      .optional()
+      .describe(which === 'intake' ? 'Crank degrees ATDC.' : 'Crank degrees BTDC.'),
+    lobeLift: lengthMm(40, 'the lobe lift').optional(),
+    valveLift: lengthMm(40, 'the valve lift').optional(),
+    ratio: ratio('the ratio').optional().describe('That the valve lift is printed for.'),
+    lashHot: liftMm(5, 'the lash').optional(),
+    lashCold: liftMm(5, 'the lash').optional(),
+    timing: z
+      .array(timingLine)
+      .max(8, { error: 'at most 8 checking heights' })
+      .refine((lines) => new Set(lines.map(({ height, at }) => `${height} ${at}`)).size === lines.length, {
+        error: 'a checking height stands twice',
+      })
+      .optional(),
+    liftAtTdc: z
+      .array(
+        z.strictObject({
+          centreline: degrees(1, 179, 'the centreline'),
+          lift: liftMm(40, 'the lift at TDC'),
+        }),
+      )
+      .max(8, { error: 'at most 8 centrelines' })
+      .optional()
+      .describe('Lift at the lobe at overlap TDC, for one or more centrelines.'),
+  });
+
+const cardFigures = {
+  name: text(80, 'the card’s name').optional(),
+  intake: lobeCard('intake').optional(),
+  exhaust: lobeCard('exhaust').optional(),
+  lobeSeparation: degrees(60, 150, 'the LSA').optional().describe('Cam degrees between the centrelines.'),
+  groundInAdvance: degrees(-20, 20, 'the ground-in advance').optional().describe('LSA − ICL.'),
+};
+
+/** What a card prints, as it prints it. */
+export const camCardSchema = z.strictObject(cardFigures);
+
 const cardEntered = z
   .strictObject({
     replaces: id.nullable().describe('The card that this one corrects, or null.'),
-    name: text(80, 'the card’s name').optional(),
-    intake: z
-      .strictObject({
-        centreline: degrees(1, 179, 'the intake centreline').optional().describe('Crank degrees ATDC.'),
-        lobeLift: lengthMm(40, 'the lobe lift').optional(),
-      })
-      .refine((lobe) => lobe.centreline !== undefined || lobe.lobeLift !== undefined, {
-        error: 'the card has no figures: give at least the intake centreline or the lobe lift',
-      }),
+    ...cardFigures,
   })
-  .describe('What the camshaft’s card prints.');
+  .refine(
+    ({ intake = {}, exhaust = {}, lobeSeparation, groundInAdvance }) =>
+      lobeSeparation !== undefined ||
+      groundInAdvance !== undefined ||
+      [intake, exhaust].some((lobe) =>
+        Object.values(lobe).some((each) => (Array.isArray(each) ? each.length > 0 : each !== undefined)),
+      ),
+    { error: 'the card has no figures: give at least a centreline, a lift or a duration' },
+  )
+  .describe('What the camshaft’s card prints, as it prints it: figures that contradict each other are kept.');
 
 const targetSet = z
   .strictObject({
@@ -226,6 +304,12 @@ const targetSet = z
       }),
     ]),
     limit: degrees(0.1, 10, 'the limit').describe('How far from the target the cam may sit, crank degrees.'),
+    judgedBy: z
+      .enum(RULING_METHODS)
+      .optional()
+      .describe(
+        'The method that the verdict shall speak from, as the rule of the shop was then. Left out: the usual order.',
+      ),
   })
   .describe('Where the cam shall sit, and how closely.');
 
@@ -236,6 +320,10 @@ const trialBegun = z
   })
   .describe('One assembly of the cam drive. Moving the cam ends it and begins the next.');
 
+const SITS_ON = ['lobe', 'lifter', 'bucket', 'valve'] as const;
+const valve = z.enum(['intake', 'exhaust']);
+const flank = z.enum(['opening', 'closing']).describe('Opening: on the way up to the nose. Closing: on the way down.');
+
 const readingTaken = z
   .strictObject({
     setting: id
@@ -243,20 +331,67 @@ const readingTaken = z
       .describe('The zero.set entry that this reading leans on; null when TDC was not found first.'),
     trial: id,
     round: id.describe('The same id for the readings that belong together.'),
+    method: z.enum(READ_METHOD_NAMES).optional().describe('What the round is for. Left out: centreline.'),
     cylinder: z.int().min(1).max(24),
-    valve: z.literal('intake'),
-    sitsOn: z.literal('lifter').describe('What the indicator sits on.'),
+    valve,
+    sitsOn: z.enum(SITS_ON).describe('What the indicator sits on.'),
     shows: z
-      .strictObject({
-        kind: z.literal('below-peak'),
-        flank: z.enum(['opening', 'closing']).describe('Opening: before peak. Closing: after it.'),
-        drop: lengthMm(40, 'the drop'),
-      })
+      .discriminatedUnion('kind', [
+        z
+          .strictObject({ kind: z.literal('below-peak'), flank, drop: lengthMm(40, 'the drop') })
+          .describe('Zeroed at peak lift; so far below it.'),
+        z
+          .strictObject({ kind: z.literal('above-base'), flank, lift: liftMm(40, 'the lift') })
+          .describe('Zeroed on the base circle; so far above it.'),
+        z
+          .strictObject({ kind: z.literal('peak-lift'), lift: liftMm(40, 'the lift') })
+          .describe('From the base circle to the peak. No wheel.'),
+        z
+          .strictObject({ kind: z.literal('tdc-lift'), lift: liftMm(40, 'the lift') })
+          .describe('Above the base circle at overlap TDC: by the wheel, or without one.'),
+        z
+          .strictObject({ kind: z.literal('trace-point'), lift: liftMm(40, 'the lift') })
+          .describe('Above the base circle, one of many round the lobe.'),
+      ])
       .describe('What the indicator shows.'),
     approach: z.enum(['forward', 'backward']).describe('Which way the crank was turning when it was read.'),
-    wheel: wheelReadingSchema,
+    wheel: wheelReadingSchema.nullable().describe('null only for what needs no wheel: peak-lift and tdc-lift.'),
+  })
+  .refine(({ shows: { kind }, wheel }) => wheel !== null || kind === 'peak-lift' || kind === 'tdc-lift', {
+    path: ['wheel'],
+    error: 'this reading needs what stood under the pointer',
   })
   .describe('Indicator and wheel, read together.');
+
+export const MOST_TRACE_POINTS = 7200;
+
+const traceRecorded = z
+  .strictObject({
+    setting: id.nullable().describe('The zero.set entry that it leans on, or null.'),
+    trial: id,
+    cylinder: z.int().min(1).max(24),
+    valve,
+    sitsOn: z.enum(SITS_ON),
+    approach: z.enum(['forward', 'backward']),
+    source: z.enum(['pasted', 'file', 'instrument']),
+    name: text(200, 'the name of the trace').optional().describe('The file that it came from.'),
+    counted: z
+      .enum(['from-zero', 'anyhow'])
+      .describe('from-zero: angle 0 is the zero of the wheel. anyhow: nobody knows where TDC is on this scale.'),
+    points: z
+      .array(z.tuple([z.number().min(-100_000).max(100_000), z.number().min(-40).max(40)]))
+      .min(FEWEST_POINTS, { error: `a trace has at least ${FEWEST_POINTS} points` })
+      .max(MOST_TRACE_POINTS, { error: `a trace has at most ${MOST_TRACE_POINTS} points` })
+      .describe('Crank degrees growing as the engine runs, and lift in millimetres.'),
+  })
+  .describe('Lift against angle, taken as a whole.');
+
+const tracePointsVoided = z
+  .strictObject({
+    trace: id.describe('The trace.recorded entry.'),
+    points: z.array(z.int().min(0)).min(1).describe('Places in its list, from 0.'),
+  })
+  .describe('Points of a trace that are left out.');
 
 const entryVoided = z
   .strictObject({ voids: id, reason: text(200, 'the reason').optional() })
@@ -291,6 +426,8 @@ export const entrySchema = z.discriminatedUnion(
     z.strictObject({ ...envelope, kind: z.literal('target.set'), body: targetSet }),
     z.strictObject({ ...envelope, kind: z.literal('trial.begun'), body: trialBegun }),
     z.strictObject({ ...envelope, kind: z.literal('reading.taken'), body: readingTaken }),
+    z.strictObject({ ...envelope, kind: z.literal('trace.recorded'), body: traceRecorded }),
+    z.strictObject({ ...envelope, kind: z.literal('trace.points-voided'), body: tracePointsVoided }),
     z.strictObject({ ...envelope, kind: z.literal('entry.voided'), body: entryVoided }),
   ],
   {
@@ -315,6 +452,8 @@ export const ENTRY_KINDS = [
   'target.set',
   'trial.begun',
   'reading.taken',
+  'trace.recorded',
+  'trace.points-voided',
   'entry.voided',
 ] as const;
 

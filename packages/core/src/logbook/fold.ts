@@ -22,7 +22,7 @@ export interface Zero {
   readonly current: Stage;
 }
 
-/** Readings that belong together: one equal-drop pair. */
+/** Readings that belong together: a pair, or all points of a trace that was typed. */
 export interface Round {
   readonly id: string;
   readonly readings: readonly EntryOf<'reading.taken'>[];
@@ -32,6 +32,7 @@ export interface Trial {
   readonly id: string;
   readonly note: string | undefined;
   readonly rounds: readonly Round[];
+  readonly traces: readonly EntryOf<'trace.recorded'>[];
 }
 
 /** What a logbook says, before any arithmetic: links followed, voided entries out, corrections applied. */
@@ -45,6 +46,8 @@ export interface Build {
   readonly disturbed: ReadonlyMap<string, EntryOf<'zero.disturbed'>>;
   /** Readings that count from where the wheel really stood: reading id → the re-basing. */
   readonly rebased: ReadonlyMap<string, EntryOf<'readings.rebased'>>;
+  /** Points of traces that are left out: trace.recorded id → places in its list. */
+  readonly voidedPoints: ReadonlyMap<string, ReadonlySet<number>>;
   readonly asItStands: EntryOf<'engine.as-it-stands'> | null;
   readonly checks: ReadonlyMap<CheckName, EntryOf<'prepare.checked'>>;
   readonly endPlay: EntryOf<'end-play.measured'> | null;
@@ -86,11 +89,13 @@ export function fold(entries: readonly Entry[]): Build | null {
     if (lost) adrift.set(id, 'It belongs to a zero that has been undone or is not in the logbook.');
     return !lost;
   });
-  const readings = all('reading.taken').filter(({ id, body }) => {
+  const ofTrial = <E extends EntryOf<'reading.taken' | 'trace.recorded'>>({ id, body }: E): boolean => {
     const lost = !trialIds.has(body.trial);
     if (lost) adrift.set(id, 'It belongs to a trial that has been undone or is not in the logbook.');
     return !lost;
-  });
+  };
+  const readings = all('reading.taken').filter(ofTrial);
+  const traces = groupBy(all('trace.recorded').filter(ofTrial), (entry) => entry.body.trial);
 
   const takenByZero = groupBy(taken, (entry) => entry.body.zero);
   const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
@@ -104,6 +109,7 @@ export function fold(entries: readonly Entry[]): Build | null {
     rounds: [...groupBy(readingsByTrial.get(entry.id) ?? [], (reading) => reading.body.round)].map(
       ([id, members]): Round => ({ id, readings: members }),
     ),
+    traces: traces.get(entry.id) ?? [],
   }));
 
   return {
@@ -115,6 +121,12 @@ export function fold(entries: readonly Entry[]): Build | null {
     disturbed: new Map(all('zero.disturbed').map((entry) => [entry.body.setting, entry])),
     rebased: new Map(
       all('readings.rebased').flatMap((entry) => entry.body.readings.map((reading) => [reading, entry] as const)),
+    ),
+    voidedPoints: new Map(
+      [...groupBy(all('trace.points-voided'), (entry) => entry.body.trace)].map(([trace, members]) => [
+        trace,
+        new Set(members.flatMap((entry) => entry.body.points)),
+      ]),
     ),
     asItStands: lastOf(all('engine.as-it-stands'), (body) => body.replaces),
     checks: new Map(

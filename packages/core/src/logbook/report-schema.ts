@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
+import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { CHECK_NAMES } from '../prepare/checks';
+import { camCardSchema } from './entry';
 
 const degrees = z.number().describe('Crank degrees.');
 const problemSchema = z.strictObject({ message: z.string(), remedy: z.string() });
@@ -33,6 +35,18 @@ const stepSchema = z.discriminatedUnion('does', [
   z.strictObject({ does: z.literal('nothing') }),
 ]);
 
+const valve = z.enum(['intake', 'exhaust']);
+const sitsOn = z.enum(['lobe', 'lifter', 'bucket', 'valve']);
+const lobeSchema = z
+  .strictObject({
+    peak: z.number().describe('Millimetres.'),
+    nose: degrees.describe('Cycle angle.'),
+    half: degrees,
+    power: z.number(),
+    lean: degrees,
+  })
+  .describe('lift = peak·(1 − u²)^power at nose + half·u + lean·u², u from −1 to 1.');
+
 /** Everything that can be said of a build: the screens, the printed sheet and the command line all speak from it. */
 export const reportSchema = z.strictObject({
   format: z.literal('yosoku-report'),
@@ -50,6 +64,8 @@ export const reportSchema = z.strictObject({
       rod: z.number().nullable().describe('Millimetres.'),
       pinOffset: z.number().nullable().describe('Millimetres.'),
       firingAngles: z.array(z.number()).nullable(),
+      cams: z.enum(['single', 'twin']),
+      rockerRatio: z.strictObject({ intake: z.number(), exhaust: z.number() }).nullable(),
     }),
     instruments: z.strictObject({
       wheelDiameter: z.number().nullable(),
@@ -74,6 +90,7 @@ export const reportSchema = z.strictObject({
         wheel: z.boolean(),
         indicator: z.boolean(),
         lifter: z.enum(['solid', 'hydraulic', 'roller', 'bucket', 'none']),
+        springs: z.enum(['checking', 'valve', 'none']).nullable(),
         drive: z.enum(['chain', 'belt', 'gear', 'none']),
       })
       .nullable(),
@@ -162,50 +179,161 @@ export const reportSchema = z.strictObject({
   card: z.strictObject({
     entry: z.string().nullable(),
     name: z.string().nullable(),
-    intakeCentreline: degrees.nullable(),
-    lobeLift: z.number().nullable().describe('Millimetres.'),
+    printed: camCardSchema.nullable().describe('The figures as the card prints them.'),
+    intakeCentreline: degrees.nullable().describe('Printed or worked out; null where it is disputed.'),
+    exhaustCentreline: degrees.nullable(),
+    lobeLift: z.number().nullable().describe('Of the intake, millimetres.'),
+    lobeSeparation: z.number().nullable().describe('Cam degrees.'),
+    figures: z.array(
+      z.strictObject({
+        key: z.string(),
+        label: z.string(),
+        value: z.number(),
+        shows: z.string(),
+        from: z.string().nullable().describe('What it was worked out from; null where the card prints it.'),
+        disputed: z.boolean(),
+      }),
+    ),
+    contradictions: z.array(z.strictObject({ figures: z.array(z.string()), message: z.string(), remedy: z.string() })),
+    overlaps: z.array(
+      z.strictObject({ height: z.number().describe('Millimetres.'), crank: degrees, label: z.string() }),
+    ),
+    lobes: z.strictObject({ intake: lobeSchema.nullable(), exhaust: lobeSchema.nullable() }),
     remark: z.string().nullable(),
   }),
   target: z.strictObject({
     entry: z.string().nullable(),
     kind: z.enum(['card', 'ahead-of-card', 'centreline']),
     intakeCentreline: degrees.nullable(),
+    ahead: degrees.nullable().describe('Of the card.'),
     limit: degrees,
+    judgedBy: z.enum(RULING_METHODS).nullable(),
     problem: problemSchema.nullable(),
   }),
   read: z.strictObject({
     trial: z.string().nullable(),
-    flank: z.enum(['opening', 'closing']),
-    round: z.string().nullable(),
-    drop: z.number().nullable().describe('Millimetres.'),
-    sentence: z.string().describe('What to do with the hands now.'),
+    open: z.array(
+      z.strictObject({
+        round: z.string(),
+        method: z.enum(READ_METHOD_NAMES),
+        valve,
+        sitsOn,
+        height: z.number().nullable().describe('Millimetres.'),
+        slot: z.number(),
+      }),
+    ),
+    proposal: z.strictObject({ method: z.enum(READ_METHOD_NAMES), valve, why: z.string() }),
+    heights: z.array(
+      z.strictObject({ method: z.enum(READ_METHOD_NAMES), height: z.number().describe('Millimetres.') }),
+    ),
+    sitsOn,
+    followsDown: z.boolean(),
   }),
   trials: z.array(
     z.strictObject({
       id: z.string(),
       number: z.number(),
       note: z.string().nullable(),
-      centreline: z.strictObject({ mean: degrees, spread: degrees, count: z.number() }).nullable(),
-      verdict: verdictSchema.nullable(),
       rounds: z.array(
         z.strictObject({
           id: z.string(),
-          drop: z.number().nullable().describe('Millimetres.'),
+          method: z.enum(READ_METHOD_NAMES),
+          valve,
+          sitsOn,
+          height: z.number().nullable().describe('Drop or checking height, millimetres.'),
           centreline: degrees.nullable(),
+          events: z.strictObject({ opens: degrees, closes: degrees, duration: degrees, centre: degrees }).nullable(),
+          opens: degrees.nullable(),
+          lift: z.number().nullable().describe('Millimetres.'),
           zeroProved: z.boolean(),
           rebasedBy: degrees.nullable(),
+          lacking: z.number(),
           problem: problemSchema.nullable(),
           readings: z.array(
             z.strictObject({
               entry: z.string(),
-              flank: z.enum(['opening', 'closing']),
+              label: z.string(),
+              flank: z.enum(['opening', 'closing']).nullable(),
               shows: z.string(),
-              at: degrees.describe('Ring position, crank degrees.'),
+              at: degrees.nullable().describe('Ring position, crank degrees.'),
+              figure: z.number().describe('What the indicator showed, millimetres.'),
               setting: z.string().nullable(),
+              aside: z.string().nullable(),
+              slot: z.number().nullable(),
             }),
           ),
         }),
       ),
+      traces: z.array(
+        z.strictObject({
+          id: z.string(),
+          typed: z.boolean(),
+          name: z.string().nullable(),
+          valve,
+          sitsOn,
+          placed: z.boolean(),
+          zeroProved: z.boolean(),
+          problem: problemSchema.nullable(),
+          figures: z
+            .strictObject({
+              peak: z.number().describe('Millimetres.'),
+              nose: degrees.describe('Cycle angle.'),
+              area: z.number().describe('Millimetres × crank degrees.'),
+              steepest: z
+                .strictObject({ opening: z.number(), closing: z.number() })
+                .describe('Millimetres per degree.'),
+              zeroOff: z.number().describe('Millimetres.'),
+              whole: z.boolean(),
+            })
+            .nullable(),
+          curve: z.array(z.tuple([z.number(), z.number()])).describe('Cycle angle and lift of the curve, to draw it.'),
+          lean: z.array(
+            z.strictObject({ lift: z.number(), centre: degrees.describe('Cycle angle.'), standard: degrees }),
+          ),
+          dots: z.array(
+            z.strictObject({
+              entry: z.string(),
+              place: z.number().nullable(),
+              angle: degrees.describe('Cycle angle.'),
+              lift: z.number(),
+              stray: z.number().nullable().describe('How far off its neighbours, millimetres.'),
+            }),
+          ),
+        }),
+      ),
+      views: z.array(
+        z.strictObject({
+          key: z.string(),
+          method: z.enum(READ_METHOD_NAMES),
+          valve: z.enum(['intake', 'exhaust', 'both']),
+          title: z.string(),
+          shows: z.string(),
+          detail: z.string().nullable(),
+          value: z.number(),
+          unit: z.enum(['crank degrees', 'cam degrees', 'mm', 'ratio']),
+          standard: z.number().nullable(),
+          expanded: z.number().nullable().describe('Half-width of 95 %.'),
+          budget: z.array(z.strictObject({ from: z.string(), standard: z.number() })),
+          count: z.number(),
+          spread: z.number(),
+          delta: degrees.nullable().describe('The cam’s advance against the target as this view has it.'),
+          deltaExpanded: degrees.nullable(),
+          against: z.string().nullable(),
+          proved: z.boolean(),
+          remark: z.string().nullable(),
+        }),
+      ),
+      speaking: z.string().nullable().describe('The view that the verdict speaks from.'),
+      lobes: z.strictObject({ intake: lobeSchema.nullable(), exhaust: lobeSchema.nullable() }),
+      dots: z.array(
+        z.strictObject({
+          entry: z.string(),
+          valve,
+          angle: degrees.describe('Cycle angle.'),
+          lift: z.number().nullable().describe('Millimetres.'),
+        }),
+      ),
+      verdict: verdictSchema.nullable(),
     }),
   ),
   verdict: verdictSchema,

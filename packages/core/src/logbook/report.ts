@@ -1,11 +1,14 @@
-import { targetCentreline } from '../cam/card';
-import { formatLength } from '../units/length';
+import { aheadOfCard, centrelineRemark, targetCentreline } from '../cam/target';
 import { deriveCrank } from './derive-crank';
 import { type PrepareFinding, derivePrepare } from './derive-prepare';
 import { findRebase } from './derive-rebase';
-import { type TrialFinding, cardRemark, deriveTrials, nextReading, targetInForce } from './derive-trial';
+import { type TrialFinding, cardOf, deriveTrials, targetInForce } from './derive-trial';
 import { type ZeroFinding, deriveZero } from './derive-zero';
+import { planReading } from './read-plan';
+import { reportTrial } from './report-trial';
 import { findSettings } from './zero-passes';
+import type { CompletedCard } from '../cam/complete-card';
+import { RULING_METHODS } from '../measure/read-methods';
 import type { Entry } from './entry';
 import { type Build, fold } from './fold';
 import { makeSheet, troubledGroups } from './sheet';
@@ -26,11 +29,13 @@ export function derive(entries: readonly Entry[]): Report | null {
   const settings = findSettings(build);
   const prepare = derivePrepare(build);
   const crank = deriveCrank(build);
-  const trials = deriveTrials(build, settings);
+  const card = cardOf(build);
+  const trials = deriveTrials(build, settings, card);
   const trial = trials.at(-1);
-  const { target, limit } = targetInForce(build);
-  const wanted = targetCentreline(build.card?.body.intake ?? {}, target);
-  const verdict = trial?.verdict ?? waitingVerdict(build, zero, trial, wanted.ok);
+  const { target, limit, judgedBy } = targetInForce(build);
+  const wanted = targetCentreline(card.intake.centreline, target);
+  const plan = planReading(build, trial, judgedBy);
+  const verdict = trial?.verdict ?? waitingVerdict(build, zero, trial, wanted.ok, card.contradictions.length > 0);
   const { engine, instruments } = described;
 
   return {
@@ -49,6 +54,8 @@ export function derive(entries: readonly Entry[]): Report | null {
         rod: engine.rod ?? null,
         pinOffset: engine.pinOffset ?? null,
         firingAngles: engine.firingAngles ? [...engine.firingAngles] : null,
+        cams: engine.cams ?? 'single',
+        rockerRatio: engine.rockerRatio ?? null,
       },
       instruments: {
         wheelDiameter: instruments?.wheelDiameter ?? null,
@@ -83,36 +90,56 @@ export function derive(entries: readonly Entry[]): Report | null {
     card: {
       entry: build.card?.id ?? null,
       name: build.card?.body.name ?? null,
-      intakeCentreline: build.card?.body.intake.centreline ?? null,
-      lobeLift: build.card?.body.intake.lobeLift ?? null,
-      remark: cardRemark(build),
+      printed: printedCard(build),
+      intakeCentreline: card.intake.centreline,
+      exhaustCentreline: card.exhaust.centreline,
+      lobeLift: card.intake.lobeLift,
+      lobeSeparation: card.lobeSeparation,
+      figures: [...card.figures],
+      contradictions: card.contradictions.map((each) => ({ ...each, figures: [...each.figures] })),
+      overlaps: [...card.overlaps],
+      lobes: { intake: card.intake.curve, exhaust: card.exhaust.curve },
+      remark: card.intake.centreline === null ? null : centrelineRemark(card.intake.centreline),
     },
     target: {
       entry: build.target?.id ?? null,
       kind: target.kind,
       intakeCentreline: wanted.ok ? wanted.centreline : null,
+      ahead: aheadOfCard(card.intake.centreline, target),
       limit,
+      judgedBy,
       problem: wanted.ok ? null : wanted.problem,
     },
-    read: {
-      trial: build.trial?.id ?? null,
-      ...nextReading(build.trial, trial, (mm) => formatLength(mm, described.units)),
-    },
-    trials: trials.map((each) => ({
-      ...each,
-      rounds: each.rounds.map((round) => ({ ...round, readings: [...round.readings] })),
-    })),
+    read: { ...plan, open: [...plan.open], heights: [...plan.heights] },
+    trials: trials.map((each) => reportTrial(each, card)),
     verdict,
-    problems: findProblems(build, zero, trials),
-    sheet: makeSheet(entries, build, { prepare, zero, crank, trials }).map((section) => ({
+    problems: findProblems(build, card, zero, trials),
+    sheet: makeSheet(entries, build, { prepare, zero, crank, card, trials }).map((section) => ({
       ...section,
       rows: [...section.rows],
     })),
   };
 }
 
-function findProblems(build: Build, zero: ZeroFinding, trials: readonly TrialFinding[]): Report['problems'] {
+/** The card's own figures, without what only the logbook needs. */
+function printedCard(build: Build): Report['card']['printed'] {
+  if (!build.card) return null;
+  const { replaces: _replaces, ...printed } = build.card.body;
+  return printed;
+}
+
+function findProblems(
+  build: Build,
+  card: CompletedCard,
+  zero: ZeroFinding,
+  trials: readonly TrialFinding[],
+): Report['problems'] {
   return [
+    ...card.contradictions.map(({ message, remedy }) => ({
+      entries: build.card ? [build.card.id] : [],
+      message,
+      remedy,
+    })),
     ...troubledGroups(zero, trials),
     ...[...build.adrift].map(([id, message]) => ({
       entries: [id],
@@ -131,8 +158,10 @@ function stationStates(
 ): Report['stations'] {
   const answered = prepare.checks.filter((each) => each.state !== 'due').length;
   const prepareState = !prepare.asItStands ? 'due' : answered === prepare.checks.length ? 'done' : 'begun';
-  const read = trial?.centreline ? 'done' : (trial?.rounds.length ?? 0) > 0 ? 'begun' : 'due';
-  const unproved = trial?.centreline && !trial.rounds.some((round) => round.centreline !== null && round.zeroProved);
+  const placing = trial?.views.filter(({ method, valve }) => PLACES_CAM.has(method) && valve !== 'both') ?? [];
+  const begun = (trial?.rounds.length ?? 0) + (trial?.traces.length ?? 0) > 0;
+  const read = placing.length > 0 ? 'done' : begun ? 'begun' : 'due';
+  const unproved = placing.length > 0 && !placing.some((view) => view.proved);
   return [
     { station: 'prepare', state: prepareState },
     { station: 'zero', state: ZERO_STATES[zero.state] },
@@ -144,6 +173,9 @@ function stationStates(
     },
   ];
 }
+
+/** Methods whose readings say where the cam sits. */
+const PLACES_CAM: ReadonlySet<string> = new Set(RULING_METHODS);
 
 const ZERO_STATES = {
   none: 'due',
@@ -162,6 +194,7 @@ function waitingVerdict(
   zero: ZeroFinding,
   trial: TrialFinding | undefined,
   targetKnown: boolean,
+  contradicted: boolean,
 ): ReportVerdict {
   const wait = (headline: string, action: string): ReportVerdict => ({
     kind: 'waiting',
@@ -169,20 +202,33 @@ function waitingVerdict(
     move: null,
     headline,
     action,
-    why: 'A verdict needs a proved TDC, a target from the card, and one pair of readings either side of peak.',
+    why: 'A verdict needs a proved TDC, a target from the card, and one measurement of the cam that can be compared with it.',
   });
-  const troubled = trial?.rounds.find((round) => round.problem)?.problem;
-  if (zero.state !== 'proved' && !trial?.centreline)
+  const troubled = [...(trial?.rounds ?? []), ...(trial?.traces ?? [])].find((each) => each.problem)?.problem;
+  const measured = trial?.views.some(({ method, valve }) => PLACES_CAM.has(method) && valve !== 'both') ?? false;
+  if (zero.state !== 'proved' && !measured)
     return wait('No verdict yet: TDC is not proved.', 'Find it at Zero, and prove it.');
   if (!targetKnown)
     return wait(
       'No verdict yet: nothing to compare with.',
       build.card
-        ? 'The card gives no intake centreline. Enter it, or set a target of your own.'
+        ? contradicted
+          ? 'The card contradicts itself about the intake centreline. Settle it, or set a target of your own.'
+          : 'The card gives no intake centreline. Enter it, or set a target of your own.'
         : 'Enter the card, or set a target of your own.',
     );
-  if (troubled)
-    return wait('No verdict yet: a pair of readings does not hold.', `${troubled.message} ${troubled.remedy}`);
+  if (troubled) return wait('No verdict yet: a measurement does not hold.', `${troubled.message} ${troubled.remedy}`);
+  const half = trial?.rounds.find((round) => round.lacking > 0 && round.method !== 'trace');
+  if (half && !measured)
+    return wait(
+      'No verdict yet: one side of the nose is missing.',
+      'Read the other side at the same figure; or, where the lifter does not follow, read the opening side only.',
+    );
+  if (measured)
+    return wait(
+      'No verdict yet: what was measured has nothing to be compared with.',
+      'The card prints no figure for it. Give the card’s events or lift, or measure the intake centreline.',
+    );
   return wait(
     'No verdict yet: the cam has not been measured.',
     'Read the wheel at the same drop before and after peak.',

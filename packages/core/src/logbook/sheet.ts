@@ -1,5 +1,7 @@
 import { formatReading } from '../crank/wheel';
 import { ZERO_METHODS, type ZeroMethodName } from '../crank/zero-methods';
+import type { CompletedCard } from '../cam/complete-card';
+import { READ_METHODS } from '../measure/read-methods';
 import { PREPARE_CHECKS } from '../prepare/checks';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
 import { formatLength } from '../units/length';
@@ -8,6 +10,8 @@ import type { PrepareFinding } from './derive-prepare';
 import type { TrialFinding } from './derive-trial';
 import { targetInForce } from './derive-trial';
 import type { ZeroFinding } from './derive-zero';
+import { figureOfReading, readingLabel } from './read-rounds';
+import type { View } from './views/view';
 import type { Entry } from './entry';
 import type { Build } from './fold';
 
@@ -26,7 +30,6 @@ export interface SheetSection {
   readonly rows: readonly SheetRow[];
 }
 
-const FLANK_LABEL = { opening: 'before peak', closing: 'after peak' } as const;
 const SET_LABEL = {
   wheel: 'Wheel slipped',
   pointer: 'Pointer moved',
@@ -48,10 +51,11 @@ export function makeSheet(
     readonly prepare: PrepareFinding;
     readonly zero: ZeroFinding;
     readonly crank: CrankFinding;
+    readonly card: CompletedCard;
     readonly trials: readonly TrialFinding[];
   },
 ): SheetSection[] {
-  const { prepare, zero, crank, trials } = findings;
+  const { prepare, zero, crank, card, trials } = findings;
   const { units } = build.description.body;
   const aside = asideNotes(build, zero, trials);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
@@ -79,6 +83,9 @@ export function makeSheet(
   const methods = new Map<string, ZeroMethodName>();
   const crankEntries: Entry[] = [];
   const readingRows = new Map<string, SheetRow[]>();
+  const traceTrials = new Map(
+    entries.flatMap((entry) => (entry.kind === 'trace.recorded' ? [[entry.id, entry.body.trial] as const] : [])),
+  );
   const trialStarts = new Map<string, SheetRow>();
   for (const entry of entries) {
     switch (entry.kind) {
@@ -122,11 +129,34 @@ export function makeSheet(
         zeroRows.push(row(entry, SET_LABEL[entry.body.moved], ''));
         break;
       case 'reading.taken': {
-        const { shows, wheel, trial } = entry.body;
-        const label = `${formatLength(shows.drop, units)} ${FLANK_LABEL[shows.flank]}`;
-        const rows = readingRows.get(trial) ?? [];
-        rows.push(row(entry, label, formatReading(wheel)));
-        readingRows.set(trial, rows);
+        const { shows, wheel, trial, valve, sitsOn } = entry.body;
+        const figure = formatLength(figureOfReading(entry.body), units);
+        const where = `${valve === 'exhaust' ? 'Exhaust, ' : ''}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
+        const words = readingLabel(entry.body);
+        const brought = shows.kind === 'below-peak' || shows.kind === 'above-base' || wheel === null;
+        readingRows.set(trial, [
+          ...(readingRows.get(trial) ?? []),
+          wheel === null || shows.kind === 'tdc-lift'
+            ? row(entry, `${where}${words}`, figure)
+            : row(entry, brought ? `${where}${figure} ${words}` : `${where}${words}, ${figure}`, formatReading(wheel)),
+        ]);
+        break;
+      }
+      case 'trace.recorded': {
+        const { trial, valve, points, name } = entry.body;
+        readingRows.set(trial, [
+          ...(readingRows.get(trial) ?? []),
+          row(entry, `Trace, ${valve}${name === undefined ? '' : `, ${name}`}`, `${points.length} points`),
+        ]);
+        break;
+      }
+      case 'trace.points-voided': {
+        const trial = traceTrials.get(entry.body.trace);
+        if (trial !== undefined)
+          readingRows.set(trial, [
+            ...(readingRows.get(trial) ?? []),
+            row(entry, 'Left out of the trace', `${entry.body.points.length} points`),
+          ]);
         break;
       }
       case 'trial.begun':
@@ -157,22 +187,13 @@ export function makeSheet(
     { title: 'Prepare', rows: prepareRows },
     { title: 'Zero', rows: zeroRows },
     { title: 'The crank', rows: crankRows },
-    cardSection(build),
+    cardSection(build, card),
   ];
   const known = new Set(trials.map((trial) => trial.id));
   for (const trial of trials) {
     const start = trialStarts.get(trial.id);
     const rows = [...(start ? [start] : []), ...(readingRows.get(trial.id) ?? [])];
-    if (trial.centreline) {
-      const rebased = trial.rounds.find((round) => round.rebasedBy !== null)?.rebasedBy;
-      const repeats =
-        trial.centreline.count > 1
-          ? `mean of ${trial.centreline.count}, ${computedDegrees(trial.centreline.spread)} apart`
-          : null;
-      const shifted = rebased === undefined || rebased === null ? null : `re-based by ${computedDegrees(rebased, 2)}`;
-      const note = [repeats, shifted].filter((each) => each !== null).join('; ') || null;
-      rows.push(result('Intake centreline', computedDegrees(trial.centreline.mean, 2), note));
-    }
+    for (const view of trial.views) rows.push(result(view.title, view.shows, viewNote(view, trial)));
     if (trial.verdict) rows.push(result(trial.verdict.headline, '', trial.verdict.action));
     sections.push({ title: `Trial ${trial.number}`, rows });
   }
@@ -181,22 +202,40 @@ export function makeSheet(
   return sections.filter((section) => section.rows.length > 0);
 }
 
-function cardSection(build: Build): SheetSection {
-  const { units } = build.description.body;
+/** What a view's figure rests on, and what there is to say of it. */
+function viewNote(view: View, trial: TrialFinding): string | null {
+  const rebased = trial.rounds.find((round) => round.method === view.method && round.rebasedBy !== null)?.rebasedBy;
+  const good = view.unit === 'crank degrees' && view.expanded !== null ? `±${computedDegrees(view.expanded)}` : null;
+  return (
+    [
+      good,
+      view.method === 'identity' || view.valve === 'both' ? view.against : view.detail,
+      rebased === undefined || rebased === null ? null : `re-based by ${computedDegrees(rebased, 2)}`,
+      view.remark,
+    ]
+      .filter((each) => each !== null)
+      .join('; ') || null
+  );
+}
+
+function cardSection(build: Build, card: CompletedCard): SheetSection {
   const rows: SheetRow[] = [];
-  const given = (label: string, value: string): void => {
-    rows.push({ entry: null, label, value, standing: 'card', note: null });
+  const given = (label: string, value: string, note: string | null = null): void => {
+    rows.push({ entry: null, label, value, standing: 'card', note });
   };
   if (build.card) {
-    const { name, intake } = build.card.body;
+    const { name } = build.card.body;
     if (name) given('Card', name);
-    if (intake.centreline !== undefined) given('Intake centreline', wheelDegrees(intake.centreline));
-    if (intake.lobeLift !== undefined) given('Lobe lift, intake', formatLength(intake.lobeLift, units));
+    for (const { label, shows, from, disputed } of card.figures)
+      given(label, shows, disputed ? 'disputed: left out' : from);
+    for (const { crank, label } of card.overlaps)
+      given(`Overlap ${label}`, `${computedDegrees(crank)} crank`, `${computedDegrees(crank / 2)} cam`);
   }
   if (build.card || build.target) {
-    const { target, limit } = targetInForce(build);
+    const { target, limit, judgedBy } = targetInForce(build);
     given('Target', targetWords(target));
     given('Limit', `±${wheelDegrees(limit)}`);
+    if (judgedBy) given('Judged by', READ_METHODS[judgedBy].name);
   }
   return { title: 'Card', rows };
 }
@@ -223,6 +262,19 @@ export const troubledGroups = (zero: ZeroFinding, trials: readonly TrialFinding[
   ...trials
     .flatMap((trial) => trial.rounds)
     .flatMap(({ problem, readings }) => (problem ? [{ entries: readings.map(({ entry }) => entry), ...problem }] : [])),
+  ...trials
+    .flatMap((trial) => trial.rounds)
+    .flatMap(({ readings }) => {
+      const aside = readings.filter((reading) => reading.aside !== null);
+      return aside[0]?.aside
+        ? [{ entries: aside.map(({ entry }) => entry), message: aside[0].aside, remedy: 'Come again the way it runs.' }]
+        : [];
+    }),
+  ...trials
+    .flatMap((trial) => trial.traces)
+    .flatMap(({ problem, dots, typed, id }) =>
+      problem ? [{ entries: typed ? dots.map(({ entry }) => entry) : [id], ...problem }] : [],
+    ),
 ];
 
 /** Why an entry is kept but left out: entry id → reason. */
@@ -230,6 +282,8 @@ function asideNotes(build: Build, zero: ZeroFinding, trials: readonly TrialFindi
   const notes = new Map(build.adrift);
   for (const { entries, message, remedy } of troubledGroups(zero, trials))
     for (const id of entries) notes.set(id, `${message} ${remedy}`);
+  for (const { readings } of trials.flatMap((trial) => trial.rounds))
+    for (const { entry, aside } of readings) if (aside !== null && !notes.has(entry)) notes.set(entry, aside);
   for (const round of trials.flatMap((trial) => trial.rounds))
     if (!round.zeroProved)
       for (const { entry, setting } of round.readings) {

@@ -8,6 +8,7 @@ import {
   USUAL_RESOLUTION,
   type ZeroUncertainty,
   firstStopBias,
+  readableStep,
   zeroUncertainty,
 } from '../crank/zero-uncertainty';
 import type { Problem } from '../problem';
@@ -52,10 +53,16 @@ export interface SettingFinding {
   readonly proved: boolean;
   readonly offset: number;
   readonly disturbed: boolean;
+  /** Standard uncertainty of TDC there, crank degrees. */
+  readonly standard: number;
+  /** Finest step that is read off its ring, crank degrees. */
+  readonly step: number;
 }
 
 /** Beyond this half-width of 95 % no zero is good enough to set a cam by, crank degrees. Common practice, no source. */
 const COARSEST = 1;
+/** What a zero is worth that nobody has proved, crank degrees. From memory. */
+export const UNPROVED_TDC = 3;
 const USUAL_WHEEL_RADIUS = 115;
 const USUAL_GRADUATION = 1;
 /** Finest step that is read off a tape, mm: half a millimetre, a sixty-fourth of an inch. From memory. */
@@ -80,6 +87,9 @@ function readOnOf({ instruments }: Described, ring: WheelRing): ReadOn {
     pointerGap: instruments?.pointerGap,
   };
 }
+
+/** Finest step that is read off the wheel of the description, crank degrees. */
+export const wheelStepOf = (described: Described): number => readableStep(readOnOf(described, described.wheel));
 
 export const ringOf = (zero: Zero, described: Described): WheelRing => zero.begun.ring ?? described.wheel;
 
@@ -185,17 +195,27 @@ export function findSettings(build: Build): ReadonlyMap<string, SettingFinding> 
         proved: judged !== null && judged.equal && judged.fine,
         offset: judged?.offset ?? 0,
         disturbed: build.disturbed.has(stage.id),
+        standard: judged?.uncertainty?.standard ?? UNPROVED_TDC,
+        step: readableStep(readOnOf(described, ringOf(zero, described))),
       });
     }
   return found;
 }
 
+export interface ZeroOfReading {
+  readonly proved: boolean;
+  readonly offset: number;
+  readonly rebasedBy: number | null;
+  readonly standard: number;
+  readonly step: number;
+}
+
 /** A reading of the cam and the zero that it really counts from. */
 export function zeroOfReading(
-  reading: EntryOf<'reading.taken'>,
+  reading: EntryOf<'reading.taken' | 'trace.recorded'>,
   build: Build,
   settings: ReadonlyMap<string, SettingFinding>,
-): { readonly proved: boolean; readonly offset: number; readonly rebasedBy: number | null } | null {
+): ZeroOfReading | null {
   const { setting } = reading.body;
   const own = setting === null ? undefined : settings.get(setting);
   if (!own || setting === null) return null;
@@ -206,8 +226,11 @@ export function zeroOfReading(
       proved: settings.get(rebasing.to)?.proved ?? false,
       offset: own.offset + rebasing.by,
       rebasedBy: rebasing.by,
+      standard: Math.hypot(own.standard, settings.get(rebasing.to)?.standard ?? UNPROVED_TDC),
+      step: own.step,
     };
   }
   const stands = !own.disturbed || (build.disturbed.get(setting)?.body.keeps.includes(reading.id) ?? false);
-  return { proved: own.proved && stands, offset: own.offset, rebasedBy: null };
+  const { offset, standard, step } = own;
+  return { proved: own.proved && stands, offset, rebasedBy: null, standard, step };
 }

@@ -14,14 +14,20 @@ const REPEATS_AGREE = 1;
 const ROUNDING = 1e-9;
 
 export interface Evidence {
-  /** Mean of the measured intake centrelines, crank degrees ATDC; their spread; how many pairs. */
-  readonly measured: { readonly mean: number; readonly spread: number; readonly count: number };
-  /** The centreline to meet, crank degrees ATDC. */
-  readonly target: number;
+  /** The cam's advance against the target, crank degrees. */
+  readonly delta: number;
+  /** Half-width of its 95 % interval, crank degrees; null where it is not known. */
+  readonly expanded: number | null;
+  /** How far repeats of it lie apart, crank degrees. */
+  readonly spread: number;
   /** How far from the target the cam may sit, crank degrees. */
   readonly limit: number;
   /** Was the zero that the readings lean on proved? */
   readonly zeroProved: boolean;
+  /** What it was measured by and compared with, in words. */
+  readonly basis: string;
+  /** Two views of one cam that differ by more than their uncertainty allows, or null. */
+  readonly disagreement: { readonly between: string; readonly by: number } | null;
 }
 
 export type VerdictKind = 'leave' | 'move' | 'measure-again' | 'do-not-move';
@@ -38,18 +44,22 @@ export interface Verdict {
 }
 
 /**
- * The judgement on an intake centreline: δ = target − measured, the move is −δ.
- * @example judge({ measured: { mean: 109.5, spread: 0, count: 1 }, target: 107, limit: 1, zeroProved: true })
+ * The judgement on the cam's place: the move is −δ.
+ * @example judge({ delta: -2.5, spread: 0, limit: 1, zeroProved: true, … })
  *   // "The cam sits 2.5° late." "Advance it 2.5°: turn the cam the way it runs."
  * Source: 66 and 153 against 107 is 2.5° late, common practice, no source.
  */
-export function judge({ measured, target, limit, zeroProved }: Evidence): Verdict {
-  const delta = crankDeg(target - measured.mean);
+export function judge(evidence: Evidence): Verdict {
+  const { spread, limit, zeroProved, disagreement, expanded } = evidence;
+  const delta = crankDeg(evidence.delta);
   const size = sizeAgainst(Math.abs(delta), limit);
   const early = delta > 0;
+  const good = expanded === null || !zeroProved ? '' : `, ±${computedDegrees(Math.max(expanded, 0.05))}`;
   const sits =
-    Math.abs(delta) < 0.05 ? 'The cam sits on the target.' : `The cam sits ${size} ${early ? 'early' : 'late'}.`;
-  const why = because({ measured, target, limit });
+    Math.abs(delta) < 0.05
+      ? `The cam sits on the target${good}.`
+      : `The cam sits ${size} ${early ? 'early' : 'late'}${good}.`;
+  const why = `${evidence.basis}; limit ±${trim(limit)}°. A larger intake centreline is a later cam.`;
   const still = { delta, move: crankDeg(0), why };
 
   if (!zeroProved)
@@ -59,20 +69,28 @@ export function judge({ measured, target, limit, zeroProved }: Evidence): Verdic
       headline: 'Do not move it yet: TDC is not proved.',
       action: `${sits} But that counts from a zero that has not been proved. Go back to Zero and prove it.`,
     };
+  if (disagreement)
+    return {
+      ...still,
+      kind: 'measure-again',
+      headline: `Do not move it yet: ${disagreement.between} disagree by ${computedDegrees(disagreement.by)}.`,
+      action:
+        'One cam cannot sit in two places. Measure both again, always coming forward, and undo what does not belong.',
+    };
   if (Math.abs(delta) > BELIEVABLE)
     return {
       ...still,
       kind: 'do-not-move',
       headline: `Do not move it: ${size} ${early ? 'early' : 'late'} is not believable.`,
       action:
-        'No ordinary drive is that far out. Check that it was the intake lobe, the side of the wheel, the card, and that the timing marks are not a tooth out.',
+        'No ordinary drive is that far out. Check that it was the right lobe, the side of the wheel, the card, and that the timing marks are not a tooth out.',
     };
-  if (measured.spread > Math.max(limit, REPEATS_AGREE) + ROUNDING)
+  if (spread > Math.max(limit, REPEATS_AGREE) + ROUNDING)
     return {
       ...still,
       kind: 'measure-again',
-      headline: `Do not move it yet: your measurements differ by ${computedDegrees(measured.spread)}.`,
-      action: 'Measure the centreline again, always coming forward, and undo the pair that does not belong.',
+      headline: `Do not move it yet: your measurements differ by ${computedDegrees(spread)}.`,
+      action: 'Measure it again, always coming forward, and undo the reading that does not belong.',
     };
   if (Math.abs(delta) <= limit + ROUNDING)
     return {
@@ -91,14 +109,6 @@ export function judge({ measured, target, limit, zeroProved }: Evidence): Verdic
       : `Advance it ${size}: turn the cam the way it runs.`,
     why: `${why} ${size} at the crank is ${decimal(toCam(crankDeg(Math.abs(delta))), 2)}° at the cam.`,
   };
-}
-
-function because({ measured, target, limit }: Pick<Evidence, 'measured' | 'target' | 'limit'>): string {
-  const from =
-    measured.count === 1
-      ? 'from one pair of readings'
-      : `the mean of ${measured.count} pairs ${computedDegrees(measured.spread)} apart`;
-  return `Intake centreline ${computedDegrees(measured.mean, 2)} ATDC, ${from}; wanted ${trim(target)}°, limit ±${trim(limit)}°. A larger centreline is a later cam.`;
 }
 
 /** One decimal, or two where one would read as the limit itself although the value is over it. */

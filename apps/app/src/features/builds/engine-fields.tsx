@@ -21,6 +21,10 @@ const SENSES = [
   { value: 'rising', label: 'The numbers rise' },
   { value: 'falling', label: 'The numbers fall' },
 ] as const;
+const CAMS = [
+  { value: 'single', label: 'One for both' },
+  { value: 'twin', label: 'One each' },
+] as const;
 const OFFSET_SIDES = [
   { value: 'before', label: 'Where the crankpin comes from' },
   { value: 'after', label: 'Where it goes after TDC' },
@@ -112,6 +116,7 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
           Your wheel, 20° past TDC. If it does not look like this, change the numbering or the direction above.
         </Words>
       </View>
+      {choice('cams', 'Camshafts, for intake and exhaust', CAMS)}
       {choice('units', 'Indicator and card are in', UNITS)}
       <View className="flex-row gap-4">
         <View className="grow basis-0">
@@ -125,7 +130,16 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
           })}
         </View>
       </View>
-      <More label="Pin offset, odd firing, and what is measured with">
+      <More label="Rockers, pin offset, odd firing, and what is measured with" testID="engine-more">
+        <View className="flex-row gap-4">
+          <View className="grow basis-0">
+            {text('ratioIntake', 'Rocker ratio, intake', {
+              figures: true,
+              hint: 'Of this engine. Empty without rockers.',
+            })}
+          </View>
+          <View className="grow basis-0">{text('ratioExhaust', 'Rocker ratio, exhaust', { figures: true })}</View>
+        </View>
         {text('pinOffset', 'Pin offset, if any', { figures: true, echo: echoLength(values.pinOffset, values, 'lift') })}
         {values.pinOffset.trim() === ''
           ? null

@@ -20,6 +20,9 @@ export type EngineForm = Record<
   | 'rod'
   | 'pinOffset'
   | 'offsetSide'
+  | 'cams'
+  | 'ratioIntake'
+  | 'ratioExhaust'
   | 'wheelDiameter'
   | 'graduation'
   | 'pointerGap'
@@ -42,6 +45,9 @@ export const EMPTY_ENGINE: EngineForm = {
   rod: '',
   pinOffset: '',
   offsetSide: 'before',
+  cams: 'single',
+  ratioIntake: '',
+  ratioExhaust: '',
   wheelDiameter: '',
   graduation: '1',
   pointerGap: '',
@@ -66,6 +72,9 @@ export function engineForm({ build }: Report): EngineForm {
     firingAngles: engine.firingAngles?.join(' ') ?? '',
     pinOffset: engine.pinOffset ? fine(Math.abs(engine.pinOffset)) : '',
     offsetSide: (engine.pinOffset ?? 0) > 0 ? 'after' : 'before',
+    cams: engine.cams,
+    ratioIntake: engine.rockerRatio ? String(engine.rockerRatio.intake) : '',
+    ratioExhaust: engine.rockerRatio ? String(engine.rockerRatio.exhaust) : '',
     wheelDiameter: length(instruments.wheelDiameter),
     graduation: String(instruments.graduation ?? 1),
     pointerGap: fine(instruments.pointerGap),
@@ -102,6 +111,8 @@ function offsetOf(form: EngineForm): number | undefined {
   if (!parsed.ok || parsed.mm === 0) return undefined;
   return form.offsetSide === 'after' ? parsed.mm : -parsed.mm;
 }
+
+const ratioOf = (typed: string): number => Number(typed.trim().replace(',', '.'));
 
 /** What is wrong with each field, in words. */
 export function engineProblems(form: EngineForm): EngineTrouble {
@@ -144,6 +155,11 @@ export function engineProblems(form: EngineForm): EngineTrouble {
     if (!diameter.ok) trouble.wheelDiameter = diameter.message;
     else if (diameter.mm < 50 || diameter.mm > 1000)
       trouble.wheelDiameter = 'Wheels measure 50 to 1000 mm, 2 to 40 in.';
+  for (const name of ['ratioIntake', 'ratioExhaust'] as const) {
+    const ratio = ratioOf(form[name]);
+    if (form[name].trim() !== '' && !(ratio >= 0.5 && ratio <= 3))
+      trouble[name] = 'A rocker ratio lies between 0.5 and 3, like 1.5.';
+  }
   const graduation = Number(form.graduation);
   if (!(graduation >= 0.1 && graduation <= 10)) trouble.graduation = 'Degrees from line to line, 0.1 to 10.';
   const [stroke, rod] = [lengthOf(form.stroke, form), lengthOf(form.rod, form)];
@@ -162,6 +178,10 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
   ];
   const [gap, resolution] = [liftOf(form.pointerGap, form), liftOf(form.resolution, form)];
   const offset = offsetOf(form);
+  // A single figure holds for both valves.
+  const [intake, exhaust] = [form.ratioIntake || form.ratioExhaust, form.ratioExhaust || form.ratioIntake].map(
+    ratioOf,
+  ) as [number, number];
   return {
     name: form.name.trim(),
     engine: {
@@ -171,6 +191,8 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
       ...(stroke.ok ? { stroke: stroke.mm } : {}),
       ...(rod.ok ? { rod: rod.mm } : {}),
       ...(offset === undefined ? {} : { pinOffset: offset }),
+      ...(form.cams === 'twin' ? { cams: 'twin' as const } : {}),
+      ...(intake > 0 ? { rockerRatio: { intake, exhaust } } : {}),
       ...(form.firingAngles.trim() === '' ? {} : { firingAngles: anglesOf(form.firingAngles) }),
     },
     wheel: ringOf(form),

@@ -7,7 +7,7 @@ import type { Report, Station } from '@yosoku/core/logbook/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
-export type Place = Station | 'crank' | 'sheet';
+export type Place = Station | 'crank' | 'trace' | 'sheet';
 
 const NAMES: Readonly<Record<Place, string>> = {
   prepare: 'Prepare',
@@ -16,6 +16,7 @@ const NAMES: Readonly<Record<Place, string>> = {
   read: 'Read',
   decide: 'Decide',
   crank: 'The crank',
+  trace: 'Trace',
   sheet: 'Sheet',
 };
 const STATE_WORDS = { due: 'due', begun: 'begun', done: 'done', void: 'to be done again' } as const;

@@ -37,6 +37,8 @@ function lastUndoable(entries: readonly Entry[]): Entry | undefined {
     'zero.disturbed',
     'readings.rebased',
     'reading.taken',
+    'trace.recorded',
+    'trace.points-voided',
     'trial.begun',
   ];
   return entries.findLast((entry, at) => at > 1 && undoable.includes(entry.kind) && !voided.has(entry.id));

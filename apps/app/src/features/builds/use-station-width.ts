@@ -10,10 +10,14 @@ const AROUND_THE_WHEEL = 90 + 366 + 110;
 const SMALLEST_WHEEL = 210;
 const WIDE_WHEEL = 400;
 
-/** How large the wheel can be so that the pad and the sentence stay in sight, in pixels. */
-export function useWheelSize(): number {
+/**
+ * How large the wheel can be so that the pad and the sentence stay in sight, in pixels.
+ * @param besides height of what else a station shows above it on a phone.
+ */
+export function useWheelSize(besides = 0): number {
   const { width, height } = useWindowDimensions();
-  return useWide() ? WIDE_WHEEL : Math.min(width - 60, 330, Math.max(SMALLEST_WHEEL, height - AROUND_THE_WHEEL));
+  const room = height - AROUND_THE_WHEEL - besides;
+  return useWide() ? WIDE_WHEEL : Math.min(width - 60, 330, Math.max(SMALLEST_WHEEL, room));
 }
 
 /** Room for a station's contents, in pixels. */

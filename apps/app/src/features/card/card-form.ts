@@ -1,12 +1,45 @@
+import { type CamCard, type LobeCard, type TimingLine, type Valve, VALVES } from '@yosoku/core/cam/card';
 import type { BodyOf } from '@yosoku/core/logbook/entry';
 import type { Report } from '@yosoku/core/logbook/report';
+import { RULING_METHODS, type RulingMethod } from '@yosoku/core/measure/read-methods';
+import { decimal } from '@yosoku/core/units/decimal';
 import { type LengthUnit, formatLength, parseLength } from '@yosoku/core/units/length';
 import { DEFAULT_LIMIT } from '@yosoku/core/verdict/verdict';
 
-/** The card and target as typed. */
-export type CardForm = Record<'name' | 'centreline' | 'lobeLift' | 'kind' | 'advance' | 'wanted' | 'limit', string>;
+/** Checking heights that there is room for. */
+export const TIMING_ROWS = [0, 1, 2, 3] as const;
+export type TimingRow = (typeof TIMING_ROWS)[number];
+/** Centrelines for which the card may print the lift at TDC. */
+export const TDC_ROWS = [0, 1, 2] as const;
+export type TdcRow = (typeof TDC_ROWS)[number];
 
-type Trouble = Partial<Record<keyof CardForm, string>>;
+/** Figures that each valve has one of. The exhaust’s carry `ex`. */
+type LobeFigure = 'centreline' | 'lobeLift' | 'valveLift' | 'ratio' | 'lashHot' | 'lashCold';
+type TimingFigure = `${'duration' | 'opens' | 'closes'}${TimingRow}`;
+type TdcFigure = `${'tdcCentreline' | 'tdcLift'}${TdcRow}`;
+type OfLobe = LobeFigure | TimingFigure | TdcFigure;
+
+/** The card and target as typed. */
+export type CardForm = Record<
+  | 'name'
+  | OfLobe
+  | `ex ${OfLobe}`
+  | `height${TimingRow}`
+  | `at${TimingRow}`
+  | 'lsa'
+  | 'groundIn'
+  | 'kind'
+  | 'advance'
+  | 'wanted'
+  | 'limit'
+  | 'judgedBy',
+  string
+>;
+export type CardField = keyof CardForm;
+type Trouble = Partial<Record<CardField, string>>;
+
+export const fieldOf = <F extends OfLobe>(valve: Valve, figure: F): F | `ex ${F}` =>
+  valve === 'intake' ? figure : `ex ${figure}`;
 
 export type ReadCard =
   | {
@@ -16,30 +49,103 @@ export type ReadCard =
     }
   | { readonly ok: false; readonly message: string };
 
+/** The height that most cards check at. Common practice, no source. */
+const USUAL_HEIGHT = { in: '0.050', mm: '1.00' } as const;
+
+const EMPTY_LOBE = Object.fromEntries(
+  VALVES.flatMap((valve) => [
+    ...(['centreline', 'lobeLift', 'valveLift', 'ratio', 'lashHot', 'lashCold'] as const).map((name) =>
+      fieldOf(valve, name),
+    ),
+    ...TIMING_ROWS.flatMap((row) =>
+      (['duration', 'opens', 'closes'] as const).map((name) => fieldOf(valve, `${name}${row}`)),
+    ),
+    ...TDC_ROWS.flatMap((row) => [fieldOf(valve, `tdcCentreline${row}`), fieldOf(valve, `tdcLift${row}`)]),
+  ]).map((name) => [name, '']),
+) as Record<OfLobe | `ex ${OfLobe}`, string>;
+
 /** A form for a build without a card yet. */
-export const emptyCard = ({ target }: Report): CardForm => ({
+export const emptyCard = ({ target, build }: Report, rule: RulingMethod | null): CardForm => ({
+  ...EMPTY_LOBE,
   name: '',
-  centreline: '',
-  lobeLift: '',
+  height0: USUAL_HEIGHT[build.units],
+  height1: '',
+  height2: '',
+  height3: '',
+  at0: 'lobe',
+  at1: 'lobe',
+  at2: 'lobe',
+  at3: 'lobe',
+  lsa: '',
+  groundIn: '',
   kind: target.kind,
   advance: '2',
   wanted: '',
   limit: String(target.limit || DEFAULT_LIMIT),
+  judgedBy: target.judgedBy ?? rule ?? 'any',
 });
+
+const plain = (value: number | undefined): string =>
+  value === undefined
+    ? ''
+    : decimal(value, 2)
+        .replace(/\.?0+$/, '')
+        .replace('−', '-');
+
+/** The figures of a card as they would be typed. */
+export function typedCard(card: CamCard, units: LengthUnit): Partial<CardForm> {
+  const length = (mm: number | undefined): string => (mm === undefined ? '' : formatLength(mm, units));
+  const typed: Partial<CardForm> = {
+    name: card.name ?? '',
+    lsa: plain(card.lobeSeparation),
+    groundIn: plain(card.groundInAdvance),
+  };
+  const lines = rowsOf(card);
+  for (const [row, line] of lines.entries()) {
+    if (row >= TIMING_ROWS.length) break;
+    typed[`height${row as TimingRow}`] = line.height === null ? '' : length(line.height);
+    typed[`at${row as TimingRow}`] = line.at;
+  }
+  for (const valve of VALVES) {
+    const lobe: LobeCard = card[valve] ?? {};
+    typed[fieldOf(valve, 'centreline')] = plain(lobe.centreline);
+    typed[fieldOf(valve, 'ratio')] = plain(lobe.ratio);
+    for (const name of ['lobeLift', 'valveLift', 'lashHot', 'lashCold'] as const)
+      typed[fieldOf(valve, name)] = length(lobe[name]);
+    for (const line of lobe.timing ?? []) {
+      const row = lines.findIndex((each) => each.height === line.height && each.at === line.at) as TimingRow;
+      for (const name of ['duration', 'opens', 'closes'] as const)
+        typed[fieldOf(valve, `${name}${row}`)] = plain(line[name]);
+    }
+    for (const [row, each] of (lobe.liftAtTdc ?? []).slice(0, TDC_ROWS.length).entries()) {
+      typed[fieldOf(valve, `tdcCentreline${row as TdcRow}`)] = plain(each.centreline);
+      typed[fieldOf(valve, `tdcLift${row as TdcRow}`)] = length(each.lift);
+    }
+  }
+  return typed;
+}
+
+/** The checking heights of both valves, each once: a stated one first, so that the first row is never the advertised one. */
+function rowsOf(card: CamCard): Pick<TimingLine, 'height' | 'at'>[] {
+  const rows: Pick<TimingLine, 'height' | 'at'>[] = [];
+  for (const { height, at } of VALVES.flatMap((valve) => card[valve]?.timing ?? []))
+    if (!rows.some((row) => row.height === height && row.at === at)) rows.push({ height, at });
+  return rows.sort((a, b) => Number(a.height === null) - Number(b.height === null));
+}
 
 /** The form as last kept. */
 export function cardForm(report: Report): CardForm {
   const { card, target, build } = report;
-  const aim = target.intakeCentreline;
-  const ahead = aim !== null && card.intakeCentreline !== null ? card.intakeCentreline - aim : 2;
+  const empty = emptyCard(report, null);
+  const kept = card.printed ? typedCard(card.printed, build.units) : {};
   return {
-    name: card.name ?? '',
-    centreline: card.intakeCentreline === null ? '' : String(card.intakeCentreline),
-    lobeLift: card.lobeLift === null ? '' : formatLength(card.lobeLift, build.units),
+    ...empty,
+    ...kept,
     kind: target.kind,
-    advance: target.kind === 'ahead-of-card' ? String(ahead) : '2',
-    wanted: target.kind === 'centreline' && aim !== null ? String(aim) : '',
+    advance: target.kind === 'ahead-of-card' && target.ahead !== null ? plain(target.ahead) : '2',
+    wanted: target.kind === 'centreline' && target.intakeCentreline !== null ? plain(target.intakeCentreline) : '',
     limit: String(target.limit),
+    judgedBy: target.judgedBy ?? 'any',
   };
 }
 
@@ -49,53 +155,166 @@ function figure(typed: string): number {
   return /^-?(\d+\.?\d*|\.\d+)$/.test(text) ? Number(text) : NaN;
 }
 
-const outside = (typed: string, from: number, to: number, what: string): string | undefined => {
-  const value = figure(typed);
+/** Sides that an event may be typed with, and whether they count as the card's own side (1) or the other (−1). */
+const EVENT_SIDES: Readonly<Record<string, { readonly opens: 1 | -1; readonly closes: 1 | -1 }>> = {
+  b: { opens: 1, closes: -1 },
+  a: { opens: -1, closes: 1 },
+};
+
+/** An event as typed: "21", "-5", "5 ATDC", "5° after". As printed by its own side: opens before, closes after. */
+export function eventFigure(typed: string, which: 'opens' | 'closes'): number {
+  const match = /^(.*?)\s*(btdc|atdc|bbdc|abdc|before|after|b|a)?\.?$/i.exec(typed.trim());
+  const value = figure(match?.[1] ?? '');
+  const side = match?.[2]?.[0]?.toLowerCase();
+  return side === undefined ? value : value * (EVENT_SIDES[side]?.[which] ?? NaN);
+}
+
+const outside = (value: number, typed: string, from: number, to: number, what: string): string | undefined => {
   if (Number.isNaN(value)) return `Type ${what} in figures.`;
   return value < from || value > to
-    ? `${typed.trim()} cannot be ${what}: expected ${from} to ${to} degrees.`.replaceAll('-', '−')
+    ? `${typed.trim()} cannot be ${what}: expected ${from} to ${to}.`.replaceAll('-', '−')
     : undefined;
 };
 
 /** What is wrong with each field, in words. Empty fields that may stay empty are not wrong. */
 export function cardProblems(form: CardForm, unit: LengthUnit): Trouble {
   const trouble: Trouble = {};
-  if (form.centreline.trim() !== '') trouble.centreline = outside(form.centreline, 1, 179, 'an intake centreline');
-  if (form.lobeLift.trim() !== '') {
-    const lift = parseLength(form.lobeLift, { family: 'lift', unit });
-    if (!lift.ok) trouble.lobeLift = lift.message;
-    else if (lift.mm === 0) trouble.lobeLift = 'A lobe lift of 0 lifts no valve.';
-    else if (lift.mm > 40) trouble.lobeLift = `${lift.understood} is more than any lobe lifts. Check the unit.`;
+  const angle = (name: CardField, from: number, to: number, what: string): void => {
+    if (form[name].trim() !== '') trouble[name] = outside(figure(form[name]), form[name], from, to, what);
+  };
+  const length = (name: CardField, most: number, what: string, least: 'zero' | 'more' = 'more'): void => {
+    if (form[name].trim() === '') return;
+    const parsed = parseLength(form[name], { family: 'lift', unit });
+    if (!parsed.ok) trouble[name] = parsed.message;
+    else if (parsed.mm === 0 && least === 'more') trouble[name] = `${what} of 0 lifts no valve.`;
+    else if (parsed.mm > most)
+      trouble[name] = `${parsed.understood} is more than any ${what.toLowerCase()}. Check the unit.`;
+  };
+  for (const valve of VALVES) {
+    angle(fieldOf(valve, 'centreline'), 1, 179, `an ${valve} centreline`);
+    length(fieldOf(valve, 'lobeLift'), 40, 'Lobe lift');
+    length(fieldOf(valve, 'valveLift'), 40, 'Valve lift');
+    angle(fieldOf(valve, 'ratio'), 0.5, 3, 'a rocker ratio');
+    length(fieldOf(valve, 'lashHot'), 5, 'Lash', 'zero');
+    length(fieldOf(valve, 'lashCold'), 5, 'Lash', 'zero');
+    for (const row of TIMING_ROWS) {
+      angle(fieldOf(valve, `duration${row}`), 60, 420, 'a duration');
+      for (const which of ['opens', 'closes'] as const) {
+        const name = fieldOf(valve, `${which}${row}`);
+        if (form[name].trim() !== '')
+          trouble[name] = outside(eventFigure(form[name], which), form[name], -120, 200, 'a valve event');
+      }
+    }
+    for (const row of TDC_ROWS) {
+      const [centreline, lift] = [fieldOf(valve, `tdcCentreline${row}`), fieldOf(valve, `tdcLift${row}`)] as const;
+      angle(centreline, 1, 179, 'a centreline');
+      length(lift, 40, 'Lift at TDC', 'zero');
+      if (form[lift].trim() !== '' && form[centreline].trim() === '')
+        trouble[centreline] = 'For which centreline is it?';
+    }
   }
-  if (form.kind === 'ahead-of-card') trouble.advance = outside(form.advance, -20, 20, 'an advance');
-  if (form.kind === 'centreline') trouble.wanted = outside(form.wanted, 1, 179, 'an intake centreline');
-  trouble.limit = outside(form.limit, 0.1, 10, 'a limit');
+  const heights = new Map<string, TimingRow>();
+  for (const row of TIMING_ROWS) {
+    length(`height${row}`, 20, 'Checking height', 'zero');
+    if (!hasTiming(form, row)) continue;
+    const parsed = parseLength(form[`height${row}`], { family: 'lift', unit });
+    const key = `${parsed.ok ? parsed.mm : 'unstated'} ${form[`at${row}`]}`;
+    if (heights.has(key)) trouble[`height${row}`] = 'This checking height stands twice.';
+    heights.set(key, row);
+  }
+  angle('lsa', 60, 150, 'an LSA');
+  angle('groundIn', -20, 20, 'a ground-in advance');
+  if (form.kind === 'ahead-of-card')
+    trouble.advance = outside(figure(form.advance), form.advance, -20, 20, 'an advance');
+  if (form.kind === 'centreline')
+    trouble.wanted = outside(figure(form.wanted), form.wanted, 1, 179, 'an intake centreline');
+  trouble.limit = outside(figure(form.limit), form.limit, 0.1, 10, 'a limit');
   if (form.name.length > 80) trouble.name = 'At most 80 characters.';
-  return trouble;
+  return Object.fromEntries(Object.entries(trouble).filter(([, words]) => words !== undefined));
 }
+
+/** Does anything stand at this checking height? */
+export const hasTiming = (form: CardForm, row: TimingRow): boolean =>
+  VALVES.some((valve) =>
+    (['duration', 'opens', 'closes'] as const).some((name) => form[fieldOf(valve, `${name}${row}`)].trim() !== ''),
+  );
+
+function lobeOf(form: CardForm, valve: Valve, unit: LengthUnit): LobeCard {
+  const angle = (name: OfLobe): number | undefined => {
+    const value = figure(form[fieldOf(valve, name)]);
+    return Number.isNaN(value) ? undefined : value;
+  };
+  const length = (name: CardField): number | undefined => {
+    const parsed = parseLength(form[name], { family: 'lift', unit });
+    return parsed.ok ? parsed.mm : undefined;
+  };
+  const event = (which: 'opens' | 'closes', row: TimingRow): number | undefined => {
+    const value = eventFigure(form[fieldOf(valve, `${which}${row}`)], which);
+    return Number.isNaN(value) ? undefined : value;
+  };
+  const timing = TIMING_ROWS.map((row) => ({
+    height: length(`height${row}`) ?? null,
+    at: form[`at${row}`] === 'valve' ? ('valve' as const) : ('lobe' as const),
+    duration: angle(`duration${row}`),
+    opens: event('opens', row),
+    closes: event('closes', row),
+  })).filter(({ duration, opens, closes }) => duration !== undefined || opens !== undefined || closes !== undefined);
+  const liftAtTdc = TDC_ROWS.flatMap((row) => {
+    const [centreline, lift] = [angle(`tdcCentreline${row}`), length(fieldOf(valve, `tdcLift${row}`))];
+    return centreline === undefined || lift === undefined ? [] : [{ centreline, lift }];
+  });
+  return {
+    centreline: angle('centreline'),
+    lobeLift: length(fieldOf(valve, 'lobeLift')),
+    valveLift: length(fieldOf(valve, 'valveLift')),
+    ratio: angle('ratio'),
+    lashHot: length(fieldOf(valve, 'lashHot')),
+    lashCold: length(fieldOf(valve, 'lashCold')),
+    timing: timing.length > 0 ? timing : undefined,
+    liftAtTdc: liftAtTdc.length > 0 ? liftAtTdc : undefined,
+  };
+}
+
+/** The card as far as it can be read, fields that are wrong left out: for the picture while it is typed. */
+export function cardSoFar(form: CardForm, unit: LengthUnit): CamCard {
+  const wrong = cardProblems(form, unit);
+  const sound = { ...form, ...Object.fromEntries(Object.keys(wrong).map((name) => [name, ''])) } as CardForm;
+  const [lsa, groundIn] = [figure(sound.lsa), figure(sound.groundIn)];
+  return {
+    intake: lobeOf(sound, 'intake', unit),
+    exhaust: lobeOf(sound, 'exhaust', unit),
+    lobeSeparation: Number.isNaN(lsa) ? undefined : lsa,
+    groundInAdvance: Number.isNaN(groundIn) ? undefined : groundIn,
+  };
+}
+
+const isEmpty = (value: object): boolean => Object.values(value).every((each) => each === undefined);
+/** Without the figures that the card does not have: the form of an entry. */
+const withoutGaps = <T extends object>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** The form as entries, or the first thing that is wrong with it. */
 export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
-  const first = Object.values(cardProblems(form, unit)).find((each) => each !== undefined);
+  const first = Object.values(cardProblems(form, unit))[0];
   if (first) return { ok: false, message: first };
-  const lift = parseLength(form.lobeLift, { family: 'lift', unit });
-  const centreline = form.centreline.trim() === '' ? undefined : figure(form.centreline);
-  const lobeLift = lift.ok ? lift.mm : undefined;
-  if (centreline === undefined && lobeLift === undefined)
+  const { intake, exhaust, lobeSeparation, groundInAdvance } = cardSoFar(form, unit);
+  const name = form.name.trim();
+  const card = withoutGaps({
+    ...(name ? { name } : {}),
+    ...(intake && !isEmpty(intake) ? { intake } : {}),
+    ...(exhaust && !isEmpty(exhaust) ? { exhaust } : {}),
+    lobeSeparation,
+    groundInAdvance,
+  }) as Omit<BodyOf<'card.entered'>, 'replaces'>;
+  if (Object.keys(card).every((each) => each === 'name') && form.kind !== 'centreline')
     return {
       ok: false,
-      message: 'The card is empty. Enter at least the intake centreline or the lobe lift.',
+      message:
+        'The card is empty. Enter what it prints; without a card, aim at a centreline of your own, measure the cam, and write its card from that.',
     };
-  const name = form.name.trim();
+  const judgedBy = RULING_METHODS.find((method) => method === form.judgedBy);
   return {
     ok: true,
-    card: {
-      ...(name ? { name } : {}),
-      intake: {
-        ...(centreline === undefined ? {} : { centreline }),
-        ...(lobeLift === undefined ? {} : { lobeLift }),
-      },
-    },
+    card,
     target: {
       target:
         form.kind === 'ahead-of-card'
@@ -104,6 +323,11 @@ export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
             ? { kind: 'centreline', centreline: figure(form.wanted) }
             : { kind: 'card' },
       limit: figure(form.limit),
+      ...(judgedBy ? { judgedBy } : {}),
     },
   };
 }
+
+/** Is there a card at all, or only a target? */
+export const hasCard = (card: Omit<BodyOf<'card.entered'>, 'replaces'>): boolean =>
+  Object.keys(card).some((each) => each !== 'name');

@@ -1,119 +1,92 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Controller } from 'react-hook-form';
 import { View } from 'react-native';
-import { centrelineRemark, targetCentreline } from '@yosoku/core/cam/card';
+import { completeCard } from '@yosoku/core/cam/complete-card';
+import { centrelineRemark, targetCentreline } from '@yosoku/core/cam/target';
+import { cardFromMeasured } from '@yosoku/core/logbook/card-from-measured';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
-import { parseLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
-import { PrimaryButton } from '@/ui/buttons';
-import { Choice } from '@/ui/choice';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { useAppSelector } from '@/store/store';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
-import { TextField } from '@/ui/text-field';
 import { useDraftForm } from '@/ui/use-draft-form';
 import { Words } from '@/ui/words';
-import { type CardForm, cardForm, cardProblems, emptyCard, readCard } from './card-form';
-
-const TARGETS = [
-  { value: 'card', label: 'As the card' },
-  { value: 'ahead-of-card', label: 'Ahead of card' },
-  { value: 'centreline', label: 'At a centreline' },
-] as const;
+import { CardFields } from './card-fields';
+import {
+  type CardField,
+  type CardForm,
+  cardForm,
+  cardSoFar,
+  emptyCard,
+  hasCard,
+  readCard,
+  typedCard,
+} from './card-form';
+import { CardPicture, Contradictions, WhatFollows } from './card-so-far';
+import { TargetFields } from './target-fields';
 
 /** Card: what the camshaft's card prints, and where the cam shall sit. The two are kept apart. */
 export function CardStation({ report, write }: StationProps) {
-  const { build, card, target } = report;
+  const { build, card, target, trials } = report;
   const router = useRouter();
-  const form = useDraftForm<CardForm>(`${build.id}/card`, card.entry ? cardForm(report) : emptyCard(report));
-  const { control, watch, handleSubmit } = form;
+  const width = useStationWidth();
+  const rule = useAppSelector((state) => state.session.account?.readRule ?? null);
+  const form = useDraftForm<CardForm>(
+    `${build.id}/card`,
+    card.entry || target.entry ? cardForm(report) : emptyCard(report, rule),
+  );
   const [empty, setEmpty] = useState<string | null>(null);
-  const values = watch();
-  const problems = cardProblems(values, build.units);
-  const lift = parseLength(values.lobeLift, { family: 'lift', unit: build.units });
+  const values = form.watch();
+  const sofar = completeCard(cardSoFar(values, build.units), build.units);
   const read = readCard(values, build.units);
-  const aim = read.ok ? targetCentreline(read.card.intake, read.target.target) : null;
-  const remark =
-    read.ok && read.card.intake.centreline !== undefined ? centrelineRemark(read.card.intake.centreline) : null;
+  const aim = read.ok ? targetCentreline(sofar.intake.centreline, read.target.target) : null;
+  const remark = sofar.intake.centreline === null ? null : centrelineRemark(sofar.intake.centreline);
+  const measured = card.entry ? null : cardFromMeasured(trials.at(-1));
 
-  const save = handleSubmit((typed) => {
+  const save = form.handleSubmit((typed) => {
     const whole = readCard(typed, build.units);
     if (!whole.ok) {
       setEmpty(whole.message);
       return;
     }
     setEmpty(null);
-    write('card.entered', { replaces: card.entry, ...whole.card });
+    if (hasCard(whole.card)) write('card.entered', { replaces: card.entry, ...whole.card });
     write('target.set', { replaces: target.entry, ...whole.target });
     form.done();
     router.replace(placeHref(build.id, report.zero.state === 'proved' ? 'read' : 'zero'));
   });
-
-  const field = (name: keyof CardForm, label: string, extra: { hint?: string; echo?: string | undefined } = {}) => (
-    <Controller
-      control={control}
-      name={name}
-      rules={{ validate: (value) => cardProblems({ ...values, [name]: value }, build.units)[name] ?? true }}
-      render={({ field: { value, onChange, onBlur }, fieldState }) => (
-        <TextField
-          testID={`card-${name}`}
-          label={label}
-          value={value}
-          onChange={onChange}
-          onBlur={onBlur}
-          inputMode={name === 'name' ? 'text' : 'decimal'}
-          error={fieldState.error ? problems[name] : undefined}
-          echo={problems[name] ? undefined : extra.echo}
-          hint={extra.hint}
-        />
-      )}
-    />
-  );
+  const writeMeasured = (): void => {
+    if (!measured) return;
+    for (const [name, value] of Object.entries(typedCard(measured, build.units)))
+      form.setValue(name as CardField, value, { shouldDirty: true });
+  };
 
   return (
     <StationBody footer={<PrimaryButton testID="card-save" label="Keep card and target" onPress={() => void save()} />}>
-      <View className="max-w-[560px] gap-5 px-4 wide:px-0 pb-5 pt-4">
+      <View className="max-w-[680px] gap-5 px-4 wide:px-0 pb-5 pt-4">
         <Words look="title" level={1}>
           What the card says
         </Words>
-        {field('name', 'Name or number on the card', { hint: 'May stay empty.' })}
-        {field('centreline', 'Intake centreline, °ATDC', {
-          hint: 'The card may call it intake lobe centre, or give it with the installation notes.',
-        })}
-        {remark ? <Notice kind="warning" message={remark} /> : null}
-        {field('lobeLift', 'Intake lobe lift', {
-          hint:
-            build.units === 'in'
-              ? 'At the lobe, before the rocker. 330, .330 and 0.330 are the same.'
-              : 'At the lobe, before the rocker, in mm.',
-          echo: values.lobeLift && lift.ok ? lift.understood : undefined,
-        })}
-        <Words look="title" level={2} className="pt-2">
-          Where it shall sit
-        </Words>
-        <Controller
-          control={control}
-          name="kind"
-          render={({ field: { value, onChange } }) => (
-            <Choice
-              label="Target"
-              testID="target-kind"
-              options={TARGETS}
-              value={TARGETS.find((each) => each.value === value)?.value}
-              onChange={onChange}
-            />
-          )}
+        {measured ? (
+          <View className="items-start border-l-4 border-brass pl-3">
+            <Words>No card? Write it from what was measured of this cam; it then stands as its baseline.</Words>
+            <QuietButton testID="card-from-measured" label="Write it from the measurements" onPress={writeMeasured} />
+          </View>
+        ) : null}
+        <CardPicture
+          card={sofar}
+          measured={trials.at(-1)?.lobes}
+          units={build.units}
+          width={Math.min(width - 32, 680)}
         />
-        {values.kind === 'ahead-of-card'
-          ? field('advance', 'Degrees ahead of the card', {
-              hint: 'Crank degrees. A minus sign sets it behind the card.',
-            })
-          : null}
-        {values.kind === 'centreline' ? field('wanted', 'Intake centreline wanted, °ATDC') : null}
-        {field('limit', 'Limit, ± crank degrees', {
-          hint: '½° for competition; 1 to 2° is accepted on a mild street cam.',
-        })}
+        <Contradictions of={sofar.contradictions} />
+        {remark ? <Notice kind="warning" message={remark} /> : null}
+        <CardFields form={form} units={build.units} />
+        <WhatFollows card={sofar} />
+        <TargetFields form={form} units={build.units} />
         {aim ? (
           <Words look="sentence" testID="aim">
             {aim.ok

@@ -3,8 +3,6 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import { decimal } from '@yosoku/core/units/decimal';
-import { computedDegrees } from '@yosoku/core/units/degrees';
-import { formatLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
@@ -15,6 +13,7 @@ import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
+import { ViewList } from '@/features/read/view-list';
 import { NextTrial } from './next-trial';
 
 /** Decide: how far and which way, in one sentence, with what it rests on. */
@@ -73,19 +72,19 @@ export function DecideStation({ report, write, undo }: StationProps) {
           </Words>
         ) : null}
       </View>
-      {verdict.delta !== null && target.intakeCentreline !== null ? (
+      {verdict.delta !== null ? (
         <View className="items-center">
           <Balance
             delta={verdict.delta}
             limit={target.limit}
-            pairs={pairsOf(trial, target.intakeCentreline)}
+            marks={trial?.views.flatMap(({ delta, valve }) => (delta === null ? [] : [{ delta, valve }])) ?? []}
             width={Math.min(width - 24, 640)}
             description={`Beam scale. ${verdict.headline} Limit ${decimal(target.limit, 1)}° either way.`}
           />
         </View>
       ) : null}
       <View className="px-4 wide:px-0">
-        {trial ? <Evidence trial={trial} report={report} /> : null}
+        {trial ? <ViewList views={trial.views} speaking={trial.speaking} /> : null}
         <View className="flex-row flex-wrap items-center justify-between gap-x-4 py-1">
           <QuietButton label={why ? 'Hide why' : 'Why?'} testID="why" onPress={() => setWhy(!why)} />
           {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
@@ -116,35 +115,6 @@ function OnTarget({ sheet, onMoved }: { readonly sheet: Href; readonly onMoved: 
 const STATION_NAMES = { prepare: 'Prepare', zero: 'Zero', card: 'Card', read: 'Read', decide: 'Decide' } as const;
 
 type Trial = Report['trials'][number];
-
-const pairsOf = (trial: Trial | undefined, target: number): number[] =>
-  (trial?.rounds ?? []).flatMap(({ centreline }) => (centreline === null ? [] : [target - centreline]));
-
-function Evidence({ trial, report }: { readonly trial: Trial; readonly report: Report }) {
-  const target = report.target.intakeCentreline;
-  return (
-    <View>
-      {trial.rounds.map((round, at) => (
-        <View key={round.id} className="min-h-[44px] flex-row items-center gap-3 border-b border-hairline">
-          <View className="h-[12px] w-[12px] rounded-full bg-intake" aria-hidden />
-          <Words className="shrink grow">
-            {`Intake centreline${trial.rounds.length > 1 ? `, pair ${at + 1}` : ''}${round.drop === null ? '' : ` at ${formatLength(round.drop, report.build.units)}`}`}
-          </Words>
-          <Words look="figure">{round.centreline === null ? 'left out' : computedDegrees(round.centreline, 2)}</Words>
-          <Words look="figure" tone="soft" className="w-[96px] text-right">
-            {round.centreline === null || target === null ? '' : offWords(target - round.centreline)}
-          </Words>
-        </View>
-      ))}
-    </View>
-  );
-}
-
-function offWords(delta: number): string {
-  const size = decimal(Math.abs(delta), 1);
-  if (size === '0.0') return 'on it';
-  return `${size}° ${delta < 0 ? 'late' : 'early'}`;
-}
 
 function History({ trials }: { readonly trials: readonly Trial[] }) {
   return (

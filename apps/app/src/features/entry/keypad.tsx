@@ -1,28 +1,45 @@
 import Delete from 'lucide-react-native/icons/delete';
 import { Pressable, Text, View } from 'react-native';
 import { useTheme } from '@/ui/theme';
+import type { LengthKey } from './length-draft';
 import type { PadKey } from './reading-draft';
 
-const ROWS: readonly (readonly PadKey[])[] = [
+/** Degrees have their fractions down the side, lengths their units. */
+const DEGREE_ROWS: readonly (readonly PadKey[])[] = [
   ['7', '8', '9', '¼'],
   ['4', '5', '6', '½'],
   ['1', '2', '3', '¾'],
   ['.', '0', 'back'],
 ];
+const LENGTH_ROWS: readonly (readonly LengthKey[])[] = [
+  ['7', '8', '9', 'thou'],
+  ['4', '5', '6', 'in'],
+  ['1', '2', '3', 'mm'],
+  ['.', '0', 'back'],
+];
 
-interface KeypadProps {
-  readonly onKey: (key: PadKey) => void;
+/** Big keys for a greasy thumb: a reading of the wheel. */
+export const Keypad = (props: KeysProps<PadKey>) => <Keys {...props} rows={DEGREE_ROWS} />;
+
+/** The same for a length. */
+export const LengthKeypad = (props: KeysProps<LengthKey>) => <Keys {...props} rows={LENGTH_ROWS} />;
+
+interface KeysProps<Key extends string> {
+  readonly onKey: (key: Key) => void;
   readonly onUndo: (() => void) | null;
 }
 
 const KEY = 'h-[50px] basis-1/4 items-center justify-center border-b border-r border-hairline active:bg-raised';
 
-/** Big keys for a greasy thumb. */
-export function Keypad({ onKey, onUndo }: KeypadProps) {
+function Keys<Key extends string>({
+  onKey,
+  onUndo,
+  rows,
+}: KeysProps<Key> & { readonly rows: readonly (readonly Key[])[] }) {
   const { ink } = useTheme();
   return (
     <View role="group" aria-label="Keypad" className="border-t border-hairline">
-      {ROWS.map((row, at) => (
+      {rows.map((row, at) => (
         <View key={row.join()} className="flex-row">
           {row.map((key) => (
             <Pressable
@@ -36,11 +53,11 @@ export function Keypad({ onKey, onUndo }: KeypadProps) {
               {key === 'back' ? (
                 <Delete size={26} color={ink} />
               ) : (
-                <Text className="font-figures text-[25px] text-ink">{key}</Text>
+                <Text className={`font-figures text-ink ${key.length > 1 ? 'text-[18px]' : 'text-[25px]'}`}>{key}</Text>
               )}
             </Pressable>
           ))}
-          {at === ROWS.length - 1 ? (
+          {at === rows.length - 1 ? (
             <Pressable
               role="button"
               testID="undo"

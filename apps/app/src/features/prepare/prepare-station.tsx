@@ -20,6 +20,11 @@ import { EndPlay } from './end-play';
 type Stated = Omit<BodyOf<'engine.as-it-stands'>, 'replaces'>;
 
 const UNSAID: Stated = { head: 'off', plugHole: true, wheel: true, indicator: true, lifter: 'solid', drive: 'chain' };
+const SPRINGS = [
+  { value: 'checking', label: 'Light springs' },
+  { value: 'valve', label: 'Valve springs' },
+  { value: 'none', label: 'Nothing' },
+] as const;
 const LIFTERS = [
   { value: 'solid', label: 'Solid' },
   { value: 'hydraulic', label: 'Hydraulic' },
@@ -46,12 +51,13 @@ const YES_NO = [
 export function PrepareStation({ report, write }: StationProps) {
   const { prepare, build } = report;
   const router = useRouter();
-  const stated: Stated = prepare.asItStands ?? UNSAID;
+  const { springs = null, ...said } = prepare.asItStands ?? UNSAID;
+  const stated: Stated = { ...said, ...(springs ? { springs } : {}) };
   const due = prepare.checks.filter((each) => each.state === 'due').length;
   const onward = (): void => router.replace(placeHref(build.id, 'zero'));
   useShortcuts({ n: onward });
   const change = (part: Partial<Stated>): void => {
-    const { head, plugHole, wheel, indicator, lifter, drive } = { ...stated, ...part };
+    const { head, plugHole, wheel, indicator, lifter, drive, springs: pushed } = { ...stated, ...part };
     write('engine.as-it-stands', {
       replaces: prepare.asItStands?.entry ?? null,
       head,
@@ -60,6 +66,7 @@ export function PrepareStation({ report, write }: StationProps) {
       indicator,
       lifter,
       drive,
+      ...(pushed ? { springs: pushed } : {}),
     });
   };
   const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
@@ -106,6 +113,15 @@ export function PrepareStation({ report, write }: StationProps) {
             value={stated.lifter}
             onChange={(lifter) => change({ lifter })}
           />
+          {stated.lifter === 'none' ? null : (
+            <Choice
+              testID="stands-springs"
+              label="What pushes it down on the lobe"
+              options={SPRINGS}
+              value={stated.springs}
+              onChange={(pushes) => change({ springs: pushes })}
+            />
+          )}
           <Choice
             testID="stands-drive"
             label="Cam drive"

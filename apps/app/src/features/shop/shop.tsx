@@ -12,7 +12,7 @@ import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
 import { AddBuilder } from './add-builder';
-import { ZeroRule } from './zero-rule';
+import { ReadRule, ZeroRule } from './shop-rules';
 
 const THEMES: readonly { readonly value: ThemeChoice; readonly label: string }[] = [
   { value: 'system', label: 'As the device' },
@@ -76,6 +76,7 @@ export function Shop() {
         )}
       </View>
       <ZeroRule />
+      <ReadRule />
       {account?.role === 'owner' ? <AddBuilder onAdded={() => setAsked(asked + 1)} /> : null}
       {waiting > 0 ? (
         <Notice

@@ -68,6 +68,7 @@ export function ChooseMethod({ report, write, undo, onBegun }: ChooseMethodProps
         ...at,
         lifter: stated?.lifter ?? 'solid',
         drive: stated?.drive ?? 'chain',
+        ...(stated?.springs ? { springs: stated.springs } : {}),
       });
     write('zero.begun', {
       after: zero.id,

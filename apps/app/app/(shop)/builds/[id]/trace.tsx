@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { TraceImport } from '@/features/read/trace-import';
+
+export default function TraceRoute() {
+  return <StationScreen here="trace">{(build) => <TraceImport {...build} />}</StationScreen>;
+}

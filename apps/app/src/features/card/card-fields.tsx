@@ -1,0 +1,208 @@
+import { Controller, type UseFormReturn } from 'react-hook-form';
+import { View } from 'react-native';
+import { EVENT_NAMES, SIDE_WORDS, VALVES, type Valve } from '@yosoku/core/cam/card';
+import { type LengthUnit, parseLength } from '@yosoku/core/units/length';
+import { Choice } from '@/ui/choice';
+import { More } from '@/ui/more';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+import {
+  type CardField,
+  type CardForm,
+  TDC_ROWS,
+  TIMING_ROWS,
+  type TimingRow,
+  cardProblems,
+  fieldOf,
+  hasTiming,
+} from './card-form';
+
+const WHOSE = [
+  { value: 'lobe', label: 'Lobe or lifter' },
+  { value: 'valve', label: 'Valve' },
+] as const;
+
+interface CardFieldsProps {
+  readonly form: UseFormReturn<CardForm>;
+  readonly units: LengthUnit;
+}
+
+type FieldFor = (
+  name: CardField,
+  label: string,
+  more?: { readonly hint?: string; readonly length?: boolean },
+) => React.JSX.Element;
+
+/** Everything that a card may print. Figures that many cards lack are folded away. */
+export function CardFields({ form, units }: CardFieldsProps) {
+  const values = form.watch();
+  const problems = cardProblems(values, units);
+  const field: FieldFor = (name, label, { hint, length } = {}) => {
+    const parsed = length ? parseLength(values[name], { family: 'lift', unit: units }) : null;
+    return (
+      <Controller
+        control={form.control}
+        name={name}
+        rules={{ validate: (value) => cardProblems({ ...form.getValues(), [name]: value }, units)[name] ?? true }}
+        render={({ field: { value, onChange, onBlur }, fieldState }) => (
+          <TextField
+            testID={`card-${name}`}
+            label={label}
+            value={value}
+            onChange={onChange}
+            onBlur={onBlur}
+            inputMode={name === 'name' ? 'text' : 'decimal'}
+            error={fieldState.error ? problems[name] : undefined}
+            echo={values[name].trim() !== '' && parsed?.ok ? parsed.understood : undefined}
+            hint={hint}
+          />
+        )}
+      />
+    );
+  };
+  return (
+    <View className="gap-5">
+      {field('name', 'Name or number on the card', { hint: 'May stay empty.' })}
+      <Group title="Centrelines">
+        <Pair>
+          {field('centreline', 'Intake, ICL °ATDC')}
+          {field('ex centreline', 'Exhaust, ECL °BTDC')}
+        </Pair>
+        <Pair>
+          {field('lsa', 'LSA, cam degrees')}
+          {field('groundIn', 'Ground-in advance')}
+        </Pair>
+      </Group>
+      <Group title="Lift at the lobe">
+        <Pair>
+          {field('lobeLift', 'Intake lobe lift', { length: true })}
+          {field('ex lobeLift', 'Exhaust lobe lift', { length: true })}
+        </Pair>
+      </Group>
+      <Timing row={0} title="Timing at a checking height" field={field} form={form} values={values} />
+      <More label="Advertised duration and other heights" testID="card-more-timing">
+        {TIMING_ROWS.slice(1).map((row) => (
+          <Timing
+            key={row}
+            row={row}
+            title={row === 1 ? 'Advertised, or another height' : 'Another height'}
+            field={field}
+            form={form}
+            values={values}
+          />
+        ))}
+      </More>
+      <More label="Lift at the valve, rocker ratio, lash" testID="card-more-lift">
+        {(
+          [
+            ['valveLift', 'valve lift', true],
+            ['ratio', 'ratio of the card', false],
+            ['lashHot', 'lash, hot', true],
+            ['lashCold', 'lash, cold', true],
+          ] as const
+        ).map(([name, label, length]) => (
+          <Pair key={name}>
+            {VALVES.map((valve) => (
+              <View key={valve}>{field(fieldOf(valve, name), `${NAMES[valve]} ${label}`, { length })}</View>
+            ))}
+          </Pair>
+        ))}
+      </More>
+      <More label="Lift at TDC" testID="card-more-tdc">
+        <Words look="soft">
+          Lift at the lobe with the piston at the top between exhaust and intake, for one or more centrelines.
+        </Words>
+        {VALVES.map((valve) =>
+          TDC_ROWS.map((row) => (
+            <Pair key={`${valve} ${row}`}>
+              {field(
+                fieldOf(valve, `tdcCentreline${row}`),
+                `${EVENT_NAMES[valve].centreline} °${SIDE_WORDS[valve].centreline}`,
+              )}
+              {field(fieldOf(valve, `tdcLift${row}`), `${NAMES[valve]} lift at TDC`, { length: true })}
+            </Pair>
+          )),
+        )}
+      </More>
+    </View>
+  );
+}
+
+const NAMES: Readonly<Record<Valve, string>> = { intake: 'Intake', exhaust: 'Exhaust' };
+
+function Group({ title, children }: { readonly title: string; readonly children: React.ReactNode }) {
+  return (
+    <View className="gap-3">
+      <Words look="heading" level={2}>
+        {title}
+      </Words>
+      {children}
+    </View>
+  );
+}
+
+/** Intake and exhaust side by side. */
+function Pair({ children }: { readonly children: readonly React.ReactNode[] }) {
+  return (
+    <View className="flex-row gap-4">
+      {children.map((child, at) => (
+        <View key={at} className="shrink grow basis-0">
+          {child}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+interface TimingProps {
+  readonly row: TimingRow;
+  readonly title: string;
+  readonly field: FieldFor;
+  readonly form: UseFormReturn<CardForm>;
+  readonly values: CardForm;
+}
+
+/** Duration and events at one checking height, both valves. */
+function Timing({ row, title, field, form, values }: TimingProps) {
+  return (
+    <Group title={title}>
+      <Pair>
+        {field(`height${row}`, 'Checking height', {
+          length: true,
+          hint: row === 0 ? 'Usually 0.050 in or 1.00 mm.' : 'Empty where the card does not say.',
+        })}
+        <Controller
+          control={form.control}
+          name={`at${row}`}
+          render={({ field: { value, onChange } }) => (
+            <Choice
+              label="Height of the"
+              options={WHOSE}
+              value={WHOSE.find((each) => each.value === value)?.value}
+              onChange={onChange}
+            />
+          )}
+        />
+      </Pair>
+      {(['duration', 'opens', 'closes'] as const).map((name) => (
+        <Pair key={name}>
+          {VALVES.map((valve) => (
+            <View key={valve}>
+              {field(
+                fieldOf(valve, `${name}${row}`),
+                name === 'duration'
+                  ? `${NAMES[valve]} duration`
+                  : `${EVENT_NAMES[valve][name]} °${SIDE_WORDS[valve][name]}`,
+              )}
+            </View>
+          ))}
+        </Pair>
+      ))}
+      {hasTiming(values, row) ? null : (
+        <Words look="soft">
+          An event on the other side of its centre is typed with a minus sign, or like “5 ATDC”.
+        </Words>
+      )}
+    </Group>
+  );
+}

@@ -1,0 +1,98 @@
+import { Controller, type UseFormReturn } from 'react-hook-form';
+import { View } from 'react-native';
+import { READ_METHODS, RULING_METHODS } from '@yosoku/core/measure/read-methods';
+import type { LengthUnit } from '@yosoku/core/units/length';
+import { Choice } from '@/ui/choice';
+import { More } from '@/ui/more';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+import { type CardForm, cardProblems } from './card-form';
+
+const TARGETS = [
+  { value: 'card', label: 'As the card' },
+  { value: 'ahead-of-card', label: 'Ahead of card' },
+  { value: 'centreline', label: 'At a centreline' },
+] as const;
+const JUDGED_BY = [
+  { value: 'any', label: 'Whatever was measured' },
+  ...RULING_METHODS.map((value) => ({ value, label: READ_METHODS[value].name })),
+] as const;
+
+/** Where the cam shall sit, kept apart from what its card says. */
+export function TargetFields({ form, units }: { readonly form: UseFormReturn<CardForm>; readonly units: LengthUnit }) {
+  const values = form.watch();
+  const problems = cardProblems(values, units);
+  const field = (name: 'advance' | 'wanted' | 'limit', label: string, hint?: string) => (
+    <Controller
+      control={form.control}
+      name={name}
+      rules={{ validate: (value) => cardProblems({ ...form.getValues(), [name]: value }, units)[name] ?? true }}
+      render={({ field: { value, onChange, onBlur }, fieldState }) => (
+        <TextField
+          testID={`card-${name}`}
+          label={label}
+          value={value}
+          onChange={onChange}
+          onBlur={onBlur}
+          inputMode="decimal"
+          error={fieldState.error ? problems[name] : undefined}
+          hint={hint}
+        />
+      )}
+    />
+  );
+  const straightUp = values.kind === 'centreline' && values.wanted === '' && values.lsa !== '';
+  return (
+    <View className="gap-5">
+      <Words look="title" level={2} className="pt-2">
+        Where it shall sit
+      </Words>
+      <Controller
+        control={form.control}
+        name="kind"
+        render={({ field: { value, onChange } }) => (
+          <Choice
+            label="Target"
+            testID="target-kind"
+            options={TARGETS}
+            value={TARGETS.find((each) => each.value === value)?.value}
+            onChange={onChange}
+          />
+        )}
+      />
+      {values.kind === 'ahead-of-card'
+        ? field('advance', 'Degrees ahead of the card', 'Crank degrees. A minus sign sets it behind the card.')
+        : null}
+      {values.kind === 'centreline'
+        ? field(
+            'wanted',
+            'Intake centreline wanted, °ATDC',
+            straightUp
+              ? `Straight up is at the LSA, ${values.lsa}°.`
+              : 'Straight up is where ICL and LSA are the same.',
+          )
+        : null}
+      {field('limit', 'Limit, ± crank degrees', '½° for competition; 1 to 2° is accepted on a mild street cam.')}
+      <More label="What it is judged by" testID="card-judged-by">
+        <Controller
+          control={form.control}
+          name="judgedBy"
+          render={({ field: { value, onChange } }) => (
+            <View role="radiogroup" aria-label="What it is judged by" className="gap-1">
+              {JUDGED_BY.map((each) => (
+                <Choice
+                  key={each.value}
+                  label={each.label}
+                  hideLabel
+                  options={[each]}
+                  value={value === each.value ? each.value : undefined}
+                  onChange={onChange}
+                />
+              ))}
+            </View>
+          )}
+        />
+      </More>
+    </View>
+  );
+}

@@ -1,0 +1,115 @@
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import { readingAt, ringPosition } from '@yosoku/core/crank/wheel';
+import type { Report } from '@yosoku/core/logbook/report';
+import { formatComputedLength } from '@yosoku/core/units/length';
+import { StationBody } from '@/features/builds/station-body';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { LengthPad, useLengthEntry } from '@/features/entry/length-pad';
+import { useReadingEntry, wholeReading } from '@/features/entry/use-reading-entry';
+import { SlideRule } from '@/pictures/slide-rule';
+import { ReadSketch } from '@/pictures/read-sketch';
+import { Choice } from '@/ui/choice';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Words } from '@/ui/words';
+import type { Reading } from './read-station';
+import type { ReadingChoice } from './use-reading-choice';
+import { ZeroNotice } from './zero-notice';
+
+const TDC_BY = [
+  { value: 'wheel', label: 'The wheel' },
+  { value: 'piston', label: 'The piston, no wheel' },
+] as const;
+
+interface ByIndicatorProps {
+  readonly report: Report;
+  readonly choice: ReadingChoice;
+  readonly reading: Reading;
+  readonly bar: ReactNode;
+}
+
+/** A reading of the indicator: lift at the peak, or at TDC. */
+export function ByIndicator({ report, choice, reading, bar }: ByIndicatorProps) {
+  const { build, zero, card } = report;
+  const { method, valve, next } = choice;
+  const width = useStationWidth();
+  const dispatch = useAppDispatch();
+  const place = `${build.id}/tdc-by`;
+  const kept = useAppSelector((state) => state.drafts[place]?.by);
+  const atTdc = method === 'lift-at-tdc';
+  const byWheel = atTdc && (kept ?? (zero.state === 'proved' ? 'wheel' : 'piston')) === 'wheel';
+  const lift = useLengthEntry(`${build.id}/read-lift/${method}`, build.units);
+  const tdc = zero.result?.tdc ?? 0;
+  const wheel = useReadingEntry(`${build.id}/read-at-tdc`, zero.ring, tdc);
+  const most = card.lobes[valve]?.peak;
+  const trouble =
+    lift.mm !== null && lift.mm > 40
+      ? 'No lobe lifts as much. Check the unit.'
+      : atTdc && lift.mm !== null && most !== undefined && choice.sitsOn !== 'valve' && lift.mm >= most
+        ? `That is not less than the whole lift, ${formatComputedLength(most, build.units)} on the card.`
+        : null;
+  const record = (mm: number): void => {
+    reading.record(mm, byWheel ? (wholeReading(wheel) ?? readingAt(zero.ring, tdc)) : null);
+    wheel.clear();
+  };
+  return (
+    <StationBody
+      footer={
+        <View>
+          {byWheel ? (
+            <SlideRule
+              ring={zero.ring}
+              rotation={build.engine.rotation}
+              position={wheel.position}
+              turning={wheel.turning}
+              width={width}
+              onTurn={wheel.turnTo}
+            />
+          ) : null}
+          <LengthPad
+            entry={lift}
+            label="What the indicator shows"
+            recordLabel={next.slot.record}
+            onRecord={record}
+            onUndo={reading.undo}
+            onNext={reading.decide}
+            trouble={trouble}
+            {...(byWheel ? { nudge: wheel.nudge } : {})}
+          />
+        </View>
+      }
+    >
+      {bar}
+      <View className="items-center px-4 pt-5">
+        <ReadSketch method={method} width={Math.min(width - 48, 420)} next={0} />
+      </View>
+      <View className="gap-3 px-4 wide:px-0 pb-3 pt-3">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
+          {next.sentence}
+        </Words>
+        {atTdc ? (
+          <Choice
+            testID="tdc-by"
+            label="TDC is found by"
+            options={TDC_BY}
+            value={byWheel ? 'wheel' : 'piston'}
+            onChange={(by) => dispatch(drafted({ place, draft: { by } }))}
+            hint={
+              byWheel
+                ? `The rule below says ${offWords(ringPosition(wholeReading(wheel) ?? readingAt(zero.ring, tdc)), tdc)}; turn it to what stands under the pointer.`
+                : 'Where the piston just stops: coarser, and the answer says by how much.'
+            }
+          />
+        ) : null}
+        {byWheel ? <ZeroNotice report={report} /> : null}
+      </View>
+    </StationBody>
+  );
+}
+
+function offWords(at: number, tdc: number): string {
+  const off = ((((at - tdc + 180) % 360) + 360) % 360) - 180;
+  if (Math.abs(off) < 0.01) return 'true TDC';
+  return `${Math.abs(off).toFixed(2)}° ${off < 0 ? 'before' : 'after'} TDC`;
+}

@@ -1,0 +1,169 @@
+import { type ReactNode, useState } from 'react';
+import { View } from 'react-native';
+import { EVENT_NAMES, closesAt, noseAt, opensAt } from '@yosoku/core/cam/card';
+import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
+import type { Report } from '@yosoku/core/logbook/report';
+import { READ_METHODS } from '@yosoku/core/measure/read-methods';
+import { PairedReadings } from '@/features/builds/paired-readings';
+import { StationBody } from '@/features/builds/station-body';
+import { useStationWidth, useWheelSize } from '@/features/builds/use-station-width';
+import { figureOf } from '@/features/entry/figure';
+import { ReadingPad } from '@/features/entry/reading-pad';
+import { useReadingEntry } from '@/features/entry/use-reading-entry';
+import { DegreeWheel, type WheelMark } from '@/pictures/degree-wheel';
+import { QuietButton } from '@/ui/buttons';
+import { Notice } from '@/ui/notice';
+import { Words } from '@/ui/words';
+import { HeightField } from './height-field';
+import type { Reading } from './read-station';
+import type { ReadingChoice } from './use-reading-choice';
+import { ZeroNotice } from './zero-notice';
+
+type Round = Report['trials'][number]['rounds'][number];
+
+interface ByWheelProps {
+  readonly report: Report;
+  readonly choice: ReadingChoice;
+  readonly reading: Reading;
+  readonly bar: ReactNode;
+  /** The round that is being read. */
+  readonly round: Round | undefined;
+}
+
+const BAR = 46;
+
+/** A reading where the indicator is brought to a figure and the wheel is read. */
+export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
+  const { build, zero } = report;
+  const { method, next, height } = choice;
+  const width = useStationWidth();
+  const size = useWheelSize(BAR);
+  const [asked, setAsked] = useState(false);
+  const [back, setBack] = useState(false);
+  const entry = useReadingEntry(`${build.id}/read`, zero.ring, round?.readings.at(-1)?.at ?? 0);
+  const record = (wheel: WheelReading): void => {
+    if (height.mm === null) return;
+    reading.record(height.mm, wheel, back ? 'backward' : next.slot.approach);
+    setAsked(false);
+    setBack(false);
+  };
+  const shown = figureOf(entry, null);
+  const offset = zero.result?.tdc ?? 0;
+  const [first, second] = READ_METHODS[method].slots;
+  const shows = (slot: number): string | undefined => round?.readings.find((each) => each.slot === slot)?.shows;
+  return (
+    <StationBody
+      footer={
+        <ReadingPad
+          entry={entry}
+          ring={zero.ring}
+          rotation={build.engine.rotation}
+          recordLabel={back ? 'Record, read turning back' : next.slot.record}
+          onRecord={record}
+          onUndo={reading.undo}
+          onNext={reading.decide}
+          width={width}
+          blocked={
+            height.mm === null ? (height.trouble ?? 'Type the figure that the indicator is brought to first.') : null
+          }
+        />
+      }
+    >
+      {bar}
+      <View className="items-center pt-2">
+        <DegreeWheel
+          ring={zero.ring}
+          rotation={build.engine.rotation}
+          position={entry.position}
+          turning={entry.turning}
+          figureAt={entry.figureAt}
+          size={size}
+          marks={marksOf(report, choice, round, offset)}
+          tdc={zero.state === 'proved' ? offset : null}
+          turn={next.slot.approach === 'backward' || back ? 'backward' : 'forward'}
+          figure={shown.figure}
+          word={shown.word}
+          description={describe(
+            report,
+            choice,
+            entry.state.state === 'whole' ? formatReading(entry.state.reading) : null,
+          )}
+          onTurn={entry.turnTo}
+        />
+        <PairedReadings
+          left={{ shows: shows(0), label: first?.label ?? '' }}
+          right={second ? { shows: shows(1), label: second.label } : null}
+        />
+      </View>
+      <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
+          {next.sentence}
+        </Words>
+        {round?.problem ? (
+          <Notice kind="warning" message={round.problem.message} remedy={round.problem.remedy} testID="trouble" />
+        ) : null}
+        {round?.readings.some((each) => each.aside !== null) ? (
+          <Notice
+            kind="warning"
+            testID="aside"
+            message="A reading was taken turning backwards."
+            remedy="It is kept, for the slack of the drive only. Back up well past, come again the way it runs, and read once more."
+          />
+        ) : null}
+        {height.asked ? <HeightField height={height} asked={asked} /> : null}
+        <ZeroNotice report={report} />
+        {next.slot.approach === 'backward' ? null : (
+          <View className="items-start">
+            <QuietButton
+              testID="came-back"
+              label={back ? 'It will be marked as read turning back. Undo that' : 'I came to it turning backwards'}
+              onPress={() => setBack(!back)}
+            />
+          </View>
+        )}
+      </View>
+    </StationBody>
+  );
+}
+
+/** The card's place for what is being read, hollow, and what was read, filled. */
+function marksOf(
+  report: Report,
+  { method, valve, height }: ReadingChoice,
+  round: Round | undefined,
+  zero: number,
+): WheelMark[] {
+  const { card, target } = report;
+  const ahead = target.ahead ?? 0;
+  const lobe = card.printed?.[valve];
+  const hollow = (at: number): WheelMark => ({ at: at + zero, kind: 'card', valve });
+  const wanted: WheelMark[] = [];
+  if (method === 'centreline') {
+    const centre =
+      valve === 'intake'
+        ? target.intakeCentreline
+        : card.exhaustCentreline === null
+          ? null
+          : card.exhaustCentreline + ahead;
+    if (centre !== null) wanted.push(hollow(noseAt(valve, centre)));
+  } else {
+    const line = lobe?.timing?.find(
+      (each) => each.height !== null && height.mm !== null && Math.abs(each.height - height.mm) < 1e-6,
+    );
+    if (line?.opens !== undefined) wanted.push(hollow(opensAt(valve, line.opens + ahead)));
+    if (line?.closes !== undefined && method === 'events') wanted.push(hollow(closesAt(valve, line.closes - ahead)));
+  }
+  const measured = (round?.readings ?? []).flatMap(({ at }): WheelMark[] =>
+    at === null ? [] : [{ at, kind: 'measured', valve }],
+  );
+  return [...wanted, ...measured];
+}
+
+function describe({ build, target }: Report, { valve }: ReadingChoice, reading: string | null): string {
+  const under = reading ? `Under the pointer: ${reading}.` : 'Nothing typed yet.';
+  const wanted =
+    target.intakeCentreline === null || valve !== 'intake'
+      ? ''
+      : ` The target ${EVENT_NAMES.intake.centreline}, ${target.intakeCentreline}° after TDC, is what the cam is judged against; the card’s places are marked hollow.`;
+  return `Degree wheel, engine running ${build.engine.rotation}, reading the ${valve}. ${under}${wanted}`;
+}

@@ -1,0 +1,122 @@
+import { Link } from 'expo-router';
+import { Pressable, View } from 'react-native';
+import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName, slotWords } from '@yosoku/core/measure/read-methods';
+import type { Report } from '@yosoku/core/logbook/report';
+import { StationBody } from '@/features/builds/station-body';
+import { placeHref } from '@/features/builds/station-line';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { ReadSketch } from '@/pictures/read-sketch';
+import { PrimaryButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { Notice } from '@/ui/notice';
+import { Words } from '@/ui/words';
+import type { ReadingChoice } from './use-reading-choice';
+
+const SITS_ON = [
+  { value: 'lobe', label: 'The lobe' },
+  { value: 'lifter', label: 'The lifter' },
+  { value: 'bucket', label: 'The bucket' },
+  { value: 'valve', label: 'The valve' },
+] as const;
+
+interface ChooseReadingProps {
+  readonly report: Report;
+  readonly choice: ReadingChoice;
+  readonly onDone: () => void;
+}
+
+/** Every way of reading the cam; those that the engine does not allow say why. */
+export function ChooseReading({ report, choice, onDone }: ChooseReadingProps) {
+  const { read, prepare, build } = report;
+  const { method } = choice;
+  const table = READ_METHODS[method];
+  useShortcuts({ Enter: onDone, n: onDone });
+  const put = (text: string): string => slotWords(text, { at: 'the height', valve: choice.valve, on: choice.sitsOn });
+  return (
+    <StationBody footer={<PrimaryButton testID="method-go" label={`Read by it: ${table.name}`} onPress={onDone} />}>
+      <View className="max-w-[680px] gap-5 px-4 wide:px-0 pb-5 pt-4">
+        <Words look="title" level={1} testID="sentence">
+          How the cam is read
+        </Words>
+        {method === read.proposal.method ? <Words look="body">{read.proposal.why}</Words> : null}
+        {prepare.asItStands ? null : (
+          <Words look="soft">
+            Nobody has said yet how the engine stands.{' '}
+            <Link href={placeHref(build.id, 'prepare')} replace className="font-medium text-brass">
+              Say it at Prepare
+            </Link>
+            , and the method that fits is proposed.
+          </Words>
+        )}
+        <View role="radiogroup" aria-label="Method">
+          {READ_METHOD_NAMES.map((name) => (
+            <Method
+              key={name}
+              name={name}
+              chosen={name === method}
+              lacking={lacking(name, report)}
+              onPress={() => choice.choose({ method: name })}
+            />
+          ))}
+        </View>
+        <Choice
+          testID="sits-on"
+          label="The indicator sits on"
+          options={SITS_ON}
+          value={choice.sitsOn}
+          onChange={(sitsOn) => choice.choose({ sitsOn })}
+          {...(choice.sitsOn === 'valve'
+            ? { hint: 'Lash set first. Lifts and heights are then those of the valve.' }
+            : {})}
+        />
+        <Words look="body">{put(table.prepare)}</Words>
+        <Notice
+          kind="warning"
+          message="While you turn it"
+          remedy={`${table.cautions.join(' ')} The engine maker’s manual has the last word.`}
+        />
+        <Link
+          href={placeHref(build.id, 'trace')}
+          className="self-start py-2 font-medium text-[17px] text-brass"
+          testID="trace-import-link"
+        >
+          A trace from a file, or pasted
+        </Link>
+      </View>
+    </StationBody>
+  );
+}
+
+/** What the engine lacks for a method, or null. It can be taken all the same: the builder knows his engine. */
+function lacking(name: ReadMethodName, { read, prepare }: Report): string | null {
+  const { followsDown, needsWheel } = READ_METHODS[name];
+  if (needsWheel && prepare.asItStands && !prepare.asItStands.wheel) return 'needs a degree wheel';
+  if (followsDown && !read.followsDown) return 'the lifter does not follow the lobe down';
+  return null;
+}
+
+interface MethodProps {
+  readonly name: ReadMethodName;
+  readonly chosen: boolean;
+  readonly lacking: string | null;
+  readonly onPress: () => void;
+}
+
+function Method({ name, chosen, lacking: lacks, onPress }: MethodProps) {
+  const { name: title, why } = READ_METHODS[name];
+  return (
+    <Pressable
+      role="radio"
+      testID={`read-${name}`}
+      aria-checked={chosen}
+      onPress={onPress}
+      className={`min-h-[56px] flex-row items-center gap-4 border-b border-l-4 border-b-hairline py-2 pl-3 ${chosen ? 'border-l-brass bg-raised' : 'border-l-transparent'}`}
+    >
+      <ReadSketch method={name} width={92} />
+      <View className="shrink grow">
+        <Words look="label">{lacks ? `${title}: ${lacks}` : title}</Words>
+        <Words look="soft">{why}</Words>
+      </View>
+    </Pressable>
+  );
+}

@@ -1,0 +1,61 @@
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import { Pressable, Text, View } from 'react-native';
+import Svg, { Circle, Rect } from 'react-native-svg';
+import { VALVES, type Valve } from '@yosoku/core/cam/card';
+import { READ_METHODS } from '@yosoku/core/measure/read-methods';
+import { useTheme } from '@/ui/theme';
+import type { ReadingChoice } from './use-reading-choice';
+
+const NAMES: Readonly<Record<Valve, string>> = { intake: 'Intake', exhaust: 'Exhaust' };
+
+/** Which valve is being read, and by what; both a tap away. */
+export function ReadBar({ choice, onMethod }: { readonly choice: ReadingChoice; readonly onMethod: () => void }) {
+  const theme = useTheme();
+  return (
+    <View className="flex-row items-stretch border-b border-hairline">
+      <View role="radiogroup" aria-label="Valve" className="flex-row">
+        {VALVES.map((valve) => {
+          const chosen = choice.valve === valve;
+          return (
+            <Pressable
+              key={valve}
+              role="radio"
+              testID={`valve-${valve}`}
+              aria-checked={chosen}
+              onPress={() => choice.choose({ valve })}
+              className={`min-h-[46px] flex-row items-center gap-2 border-b-4 px-3 ${chosen ? 'bg-raised' : 'border-transparent'} ${chosen ? (valve === 'intake' ? 'border-intake' : 'border-exhaust') : ''}`}
+            >
+              <ValveMark valve={valve} colour={theme[valve]} />
+              <Text className={`font-medium text-[16px] ${chosen ? 'text-ink' : 'text-soft'}`}>{NAMES[valve]}</Text>
+            </Pressable>
+          );
+        })}
+      </View>
+      <Pressable
+        role="button"
+        testID="choose-method"
+        aria-label={`Method: ${READ_METHODS[choice.method].name}. Change it`}
+        onPress={onMethod}
+        className="min-h-[46px] shrink grow flex-row items-center justify-end gap-1 px-3 active:opacity-70"
+      >
+        <Text numberOfLines={1} className="shrink font-medium text-[16px] text-brass">
+          {READ_METHODS[choice.method].name}
+        </Text>
+        <ChevronDown size={17} color={theme.brass} />
+      </Pressable>
+    </View>
+  );
+}
+
+/** Round for the intake, square for the exhaust. */
+export function ValveMark({ valve, colour }: { readonly valve: Valve; readonly colour: string }) {
+  return (
+    <Svg width="12" height="12" viewBox="0 0 12 12" aria-hidden>
+      {valve === 'intake' ? (
+        <Circle cx="6" cy="6" r="5.5" fill={colour} />
+      ) : (
+        <Rect x="1" y="1" width="10" height="10" fill={colour} />
+      )}
+    </Svg>
+  );
+}

@@ -1,0 +1,88 @@
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { READ_METHODS } from '@yosoku/core/measure/read-methods';
+import { StationBody } from '@/features/builds/station-body';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { CycleRibbon } from '@/pictures/cycle-ribbon';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { Words } from '@/ui/words';
+import type { Reading } from './read-station';
+import type { ReadingChoice } from './use-reading-choice';
+import { ViewList } from './view-list';
+import { ZeroNotice } from './zero-notice';
+
+interface RoundDoneProps {
+  readonly report: Report;
+  readonly choice: ReadingChoice;
+  readonly reading: Reading;
+  readonly bar: ReactNode;
+  readonly onAgain: () => void;
+  readonly onOther: () => void;
+}
+
+/** A round is complete: what it gives, all that was measured so far, and what comes next. */
+export function RoundDone({ report, choice, reading, bar, onAgain, onOther }: RoundDoneProps) {
+  const { card, build } = report;
+  const { method, valve, sitsOn } = choice;
+  const width = useStationWidth();
+  const trial = report.trials.at(-1);
+  const views = trial?.views ?? [];
+  const mine = views.find((view) => view.method === method && view.valve === valve);
+  const other = valve === 'intake' ? 'exhaust' : 'intake';
+  const otherDue = !views.some((view) => view.method === method && view.valve === other);
+  const goOn = (): void => {
+    if (otherDue && method !== 'backlash') choice.choose({ method, valve: other, sitsOn });
+    else reading.decide();
+  };
+  const leads = otherDue && method !== 'backlash';
+  useShortcuts({ Enter: goOn, n: reading.decide, u: () => reading.undo?.() });
+  return (
+    <StationBody
+      footer={
+        <View>
+          <View className="flex-row flex-wrap items-center justify-between gap-x-4 px-4 wide:px-0">
+            <QuietButton label="Once more" testID="again" onPress={onAgain} />
+            <QuietButton label="Another way" testID="another-way" onPress={onOther} />
+            {leads ? <QuietButton label="See the verdict" testID="next" onPress={reading.decide} /> : null}
+            {reading.undo ? <QuietButton label="Undo" testID="undo" onPress={reading.undo} /> : null}
+          </View>
+          {leads ? (
+            <PrimaryButton testID="other-valve" label={`Now the ${other}, the same way`} onPress={goOn} />
+          ) : (
+            <PrimaryButton testID="next" label="See the verdict" onPress={goOn} />
+          )}
+        </View>
+      }
+    >
+      {bar}
+      <View className="gap-3 px-4 wide:px-0 pb-3 pt-4">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
+          {mine ? `${mine.title}: ${mine.shows}.` : `${READ_METHODS[method].name}: recorded.`}
+        </Words>
+        {mine?.against ? <Words look="soft">{`${mine.detail ?? ''}. Wanted: ${mine.against}.`}</Words> : null}
+        <CycleRibbon
+          testID="read-ribbon"
+          card={card.lobes}
+          measured={drawn(trial)}
+          dots={trial?.dots ?? []}
+          units={build.units}
+          width={width - 32}
+          description="Cycle ribbon: lobes of the card hollow, as measured filled, readings as marks."
+        />
+        <ZeroNotice report={report} />
+        <ViewList views={views} speaking={trial?.speaking ?? null} />
+      </View>
+    </StationBody>
+  );
+}
+
+/** The measured lobes to be drawn: a trace where there is one, else the lobe through the readings. */
+export function drawn(trial: Report['trials'][number] | undefined) {
+  const of = (valve: 'intake' | 'exhaust') => {
+    const trace = trial?.traces.find((each) => each.valve === valve && each.curve.length > 0 && each.placed);
+    return trace?.curve ?? trial?.lobes[valve] ?? null;
+  };
+  return { intake: of('intake'), exhaust: of('exhaust') };
+}

@@ -1,0 +1,107 @@
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { decimal } from '@yosoku/core/units/decimal';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { formatComputedLength } from '@yosoku/core/units/length';
+import type { Write } from '@/features/builds/use-logbook';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { CycleRibbon } from '@/pictures/cycle-ribbon';
+import { LeanPlot } from '@/pictures/lean-plot';
+import { QuietButton } from '@/ui/buttons';
+import { Notice } from '@/ui/notice';
+import { Words } from '@/ui/words';
+
+type Trace = Report['trials'][number]['traces'][number];
+
+interface TracePanelProps {
+  readonly trace: Trace;
+  readonly report: Report;
+  readonly write: Write;
+}
+
+/** A trace: its curve, what it tells, and the points that lie off their neighbours. */
+export function TracePanel({ trace, report, write }: TracePanelProps) {
+  const { build, card } = report;
+  const { valve, figures, problem, dots } = trace;
+  const width = Math.min(useStationWidth() - 32, 680);
+  const strays = dots.filter((dot) => dot.stray !== null);
+  const nobody = { intake: null, exhaust: null };
+  const length = (mm: number): string => formatComputedLength(mm, build.units);
+  const leaveOut = (): void => {
+    const places = strays.flatMap(({ place }) => (place === null ? [] : [place]));
+    if (places.length > 0) write('trace.points-voided', { trace: trace.id, points: places });
+    else for (const { entry } of strays) write('entry.voided', { voids: entry, reason: 'Off its neighbours.' });
+  };
+  return (
+    <View className="gap-3" testID="trace-panel">
+      {trace.name ? <Words look="label">{trace.name}</Words> : null}
+      <CycleRibbon
+        testID="trace-ribbon"
+        card={{ ...nobody, [valve]: card.lobes[valve] }}
+        measured={{ ...nobody, [valve]: trace.curve.length > 0 ? trace.curve : null }}
+        dots={
+          dots.length <= 120
+            ? dots.map(({ angle, lift }) => ({ valve, angle, lift }))
+            : strays.map(({ angle, lift }) => ({ valve, angle, lift }))
+        }
+        units={build.units}
+        width={width}
+        description={`Trace of the ${valve}, ${dots.length} points.`}
+      />
+      {problem ? (
+        <Notice kind="warning" testID="trace-problem" message={problem.message} remedy={problem.remedy} />
+      ) : null}
+      {strays.length > 0 ? (
+        <Notice
+          kind="warning"
+          testID="strays"
+          message={`${strays.length === 1 ? 'One point lies' : `${strays.length} points lie`} off ${strays.length === 1 ? 'its' : 'their'} neighbours: ${strays
+            .slice(0, 4)
+            .map(({ angle, stray }) => `at ${computedDegrees(angle)} by ${length(Math.abs(stray ?? 0))}`)
+            .join(', ')}.`}
+          remedy="Read it again at the same place, or leave it out; it stays in the logbook."
+        >
+          <View className="items-start">
+            <QuietButton
+              testID="leave-out"
+              label={strays.length === 1 ? 'Leave it out' : 'Leave them out'}
+              onPress={leaveOut}
+            />
+          </View>
+        </Notice>
+      ) : null}
+      {figures ? (
+        <View className="gap-1">
+          <Figure label="Peak lift" shows={length(figures.peak)} />
+          {trace.placed ? (
+            <Figure
+              label="Nose"
+              shows={`${computedDegrees(Math.abs(figures.nose))} ${figures.nose < 0 ? 'BTDC' : 'ATDC'}`}
+            />
+          ) : null}
+          <Figure
+            label="Steepest, opening and closing"
+            shows={`${decimal(figures.steepest.opening, 3)} and ${decimal(figures.steepest.closing, 3)} mm/°`}
+          />
+          <Figure label="Area under the curve" shows={`${decimal(figures.area, 0)} mm·°`} />
+          {figures.whole ? null : (
+            <Words look="soft">It does not reach the base circle on both sides: events low down are missing.</Words>
+          )}
+          {Math.abs(figures.zeroOff) > 0.004 ? (
+            <Words look="soft">{`The indicator showed ${length(Math.abs(figures.zeroOff))} on the base circle: taken off.`}</Words>
+          ) : null}
+        </View>
+      ) : null}
+      {trace.lean.length > 2 ? <LeanPlot lean={trace.lean} valve={valve} units={build.units} width={width} /> : null}
+    </View>
+  );
+}
+
+function Figure({ label, shows }: { readonly label: string; readonly shows: string }) {
+  return (
+    <View className="flex-row gap-3 border-b border-hairline py-1">
+      <Words className="shrink grow">{label}</Words>
+      <Words look="figure">{shows}</Words>
+    </View>
+  );
+}

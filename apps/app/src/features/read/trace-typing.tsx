@@ -1,0 +1,119 @@
+import { Link } from 'expo-router';
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import { formatReading, readingAt } from '@yosoku/core/crank/wheel';
+import type { Report } from '@yosoku/core/logbook/report';
+import { StationBody } from '@/features/builds/station-body';
+import { placeHref } from '@/features/builds/station-line';
+import type { Write } from '@/features/builds/use-logbook';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { LengthPad, useLengthEntry } from '@/features/entry/length-pad';
+import { useReadingEntry, wholeReading } from '@/features/entry/use-reading-entry';
+import { SlideRule } from '@/pictures/slide-rule';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { QuietButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { More } from '@/ui/more';
+import { Words } from '@/ui/words';
+import type { Reading } from './read-station';
+import { TracePanel } from './trace-panel';
+import type { ReadingChoice } from './use-reading-choice';
+import { ZeroNotice } from './zero-notice';
+
+const STEPS = [
+  { value: '1', label: '1°' },
+  { value: '2', label: '2°' },
+  { value: '5', label: '5°' },
+  { value: '10', label: '10°' },
+] as const;
+/** Before the valve opens, cycle angle. */
+const BEGINS = { intake: -70, exhaust: -290 } as const;
+
+interface TraceTypingProps {
+  readonly report: Report;
+  readonly choice: ReadingChoice;
+  readonly reading: Reading;
+  readonly write: Write;
+  readonly bar: ReactNode;
+}
+
+/** A trace by hand: the wheel goes on by a step, the lift is typed. The curve grows above it. */
+export function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) {
+  const { build, zero, trials } = report;
+  const { valve, sitsOn, next } = choice;
+  const width = useStationWidth();
+  const dispatch = useAppDispatch();
+  const place = `${build.id}/trace-step`;
+  const step = Number(useAppSelector((state) => state.drafts[place]?.step) ?? '5');
+  const trial = trials.at(-1);
+  const round = trial?.rounds.findLast(
+    (each) => each.method === 'trace' && each.valve === valve && each.sitsOn === sitsOn,
+  );
+  const last = round?.readings.at(-1)?.at ?? null;
+  const due = last === null ? BEGINS[valve] + (zero.result?.tdc ?? 0) : last + step;
+  const wheel = useReadingEntry(`${build.id}/trace-wheel`, zero.ring, due);
+  const lift = useLengthEntry(`${build.id}/trace-lift`, build.units);
+  const at = wholeReading(wheel) ?? readingAt(zero.ring, due);
+  const traces = trial?.traces.filter((each) => each.valve === valve) ?? [];
+  return (
+    <StationBody
+      footer={
+        <View>
+          <SlideRule
+            ring={zero.ring}
+            rotation={build.engine.rotation}
+            position={wheel.position}
+            turning={wheel.turning}
+            width={width}
+            onTurn={wheel.turnTo}
+          />
+          <LengthPad
+            entry={lift}
+            label={`Lift at ${formatReading(at)}`}
+            recordLabel={`Record at ${formatReading(at)}`}
+            onRecord={(mm) => {
+              reading.record(mm, at);
+              wheel.clear();
+            }}
+            onUndo={reading.undo}
+            onNext={reading.decide}
+            trouble={lift.mm !== null && lift.mm > 40 ? 'No lobe lifts as much. Check the unit.' : null}
+            nudge={wheel.nudge}
+          />
+        </View>
+      }
+    >
+      {bar}
+      <View className="gap-3 px-4 wide:px-0 pb-3 pt-3">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
+          {last === null
+            ? next.sentence
+            : `Go on to ${formatReading(at)}, the way it runs, and read the indicator. ${round?.readings.length} points so far.`}
+        </Words>
+        <ZeroNotice report={report} />
+        {traces.map((trace) => (
+          <TracePanel key={trace.id} trace={trace} report={report} write={write} />
+        ))}
+        <View className="flex-row flex-wrap items-center justify-between gap-x-4">
+          <Link
+            href={placeHref(build.id, 'trace')}
+            className="py-3 font-medium text-[17px] text-brass"
+            testID="trace-import-link"
+          >
+            From a file, or pasted
+          </Link>
+          <QuietButton testID="next" label="See the verdict" onPress={reading.decide} />
+        </View>
+        <More label={`Every ${step}°`} testID="trace-step">
+          <Choice
+            label="From point to point"
+            options={STEPS}
+            value={STEPS.find((each) => each.value === String(step))?.value}
+            onChange={(value) => dispatch(drafted({ place, draft: { step: value } }))}
+          />
+        </More>
+      </View>
+    </StationBody>
+  );
+}

@@ -1,0 +1,64 @@
+import { VALVES, type Valve } from '@yosoku/core/cam/card';
+import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
+import { type NextReading, nextReading } from '@yosoku/core/logbook/read-plan';
+import type { Report } from '@yosoku/core/logbook/report';
+import { formatLength, parseLength } from '@yosoku/core/units/length';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+
+type SitsOn = Report['read']['sitsOn'];
+const SITS_ON: readonly SitsOn[] = ['lobe', 'lifter', 'bucket', 'valve'];
+
+/** What is being read: valve, method, where the indicator sits, at which height. The builder's own choice, else what is proposed. */
+export function useReadingChoice(report: Report) {
+  const { build, read, card } = report;
+  const dispatch = useAppDispatch();
+  const place = `${build.id}/reading/${read.trial ?? 'first'}`;
+  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
+  const open = read.open.at(-1);
+  const method: ReadMethodName =
+    READ_METHOD_NAMES.find((name) => name === draft.method) ?? open?.method ?? read.proposal.method;
+  const valve: Valve = VALVES.find((name) => name === draft.valve) ?? open?.valve ?? read.proposal.valve;
+  const sitsOn: SitsOn = SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn;
+  const table = READ_METHODS[method].height;
+  const last = read.heights.find((each) => each.method === method)?.height;
+  const heightText =
+    draft[`height ${method}`] ??
+    (last === undefined ? (table?.usual[build.units] ?? '') : formatLength(last, build.units));
+  const parsed = parseLength(heightText, { family: 'lift', unit: build.units });
+  const lift = card.lobes[valve]?.peak;
+  const heightTrouble =
+    table === null
+      ? null
+      : !parsed.ok
+        ? parsed.message
+        : parsed.mm === 0
+          ? 'It must be more than 0. 0.050 in or 1 mm is usual.'
+          : lift !== undefined && sitsOn !== 'valve' && parsed.mm >= lift
+            ? `${parsed.understood} is not less than the whole lobe lift, ${formatLength(Math.round(lift * 1e4) / 1e4, build.units)} on the card. Type a smaller one, or correct the card.`
+            : null;
+  const height = parsed.ok && heightTrouble === null ? parsed.mm : null;
+  const next: NextReading = nextReading(read, { method, valve, sitsOn, height }, build.units);
+  const change = (part: Readonly<Record<string, string>>): void => {
+    dispatch(drafted({ place, draft: { ...draft, ...part } }));
+  };
+  return {
+    method,
+    valve,
+    sitsOn,
+    next,
+    height: {
+      asked: table !== null && next.round === null,
+      label: table?.label ?? '',
+      text: heightText,
+      echo: parsed.ok ? parsed.understood : undefined,
+      trouble: next.round === null ? heightTrouble : null,
+      mm: next.height,
+      type: (text: string) => change({ [`height ${method}`]: text }),
+    },
+    choose: (part: { readonly method?: ReadMethodName; readonly valve?: Valve; readonly sitsOn?: SitsOn }) =>
+      change(part as Readonly<Record<string, string>>),
+  };
+}
+
+export type ReadingChoice = ReturnType<typeof useReadingChoice>;

@@ -1,0 +1,20 @@
+import { Link } from 'expo-router';
+import type { Report } from '@yosoku/core/logbook/report';
+import { placeHref } from '@/features/builds/station-line';
+import { Notice } from '@/ui/notice';
+
+/** What reading on an unproved zero means. */
+export function ZeroNotice({ report: { zero, build } }: { readonly report: Report }) {
+  if (zero.state === 'proved') return null;
+  return (
+    <Notice
+      kind="warning"
+      message={zero.state === 'void' ? 'The zero is void.' : 'TDC is not proved on this wheel.'}
+      remedy="You can read on and nothing is lost, but there will be no verdict from it until the zero is proved."
+    >
+      <Link href={placeHref(build.id, 'zero')} replace className="py-2 font-medium text-[16px] text-brass">
+        Go to Zero
+      </Link>
+    </Notice>
+  );
+}

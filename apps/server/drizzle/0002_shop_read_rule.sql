@@ -1,0 +1,1 @@
+ALTER TABLE `shop` ADD `read_rule` varchar(20);

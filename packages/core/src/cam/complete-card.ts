@@ -1,0 +1,354 @@
+import { wheelDegrees } from '../units/degrees';
+import { decimal } from '../units/decimal';
+import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
+import {
+  ADVERTISED_HEIGHT,
+  type CamCard,
+  EVENT_NAMES,
+  type LobeCard,
+  type TimingLine,
+  VALVES,
+  type Valve,
+  durationOf,
+  eventCentre,
+  noseAt,
+} from './card';
+import { type Contradiction, type FigureKey, findContradictions } from './contradictions';
+import { fitLobe } from './fit-lobe';
+import { type Lobe, lobeAt } from './lobe';
+import { eventWords, heightWords, lineKey } from './timing-line';
+
+/** A figure of the card: printed (`from` null), or worked out and from what. Degrees, mm or a plain ratio. */
+export interface CardFigure {
+  readonly key: FigureKey;
+  readonly label: string;
+  readonly value: number;
+  readonly shows: string;
+  readonly from: string | null;
+  /** Stands in a contradiction, or rests on one. */
+  readonly disputed: boolean;
+}
+
+export interface CompletedLobe {
+  readonly centreline: number | null;
+  /** Timing with what follows from it. `assumed`: the card does not say the height. */
+  readonly lines: readonly (TimingLine & { readonly key: string; readonly assumed: boolean })[];
+  readonly lobeLift: number | null;
+  readonly valveLift: number | null;
+  readonly ratio: number | null;
+  /** The lobe as far as the card tells, lift at the lobe (at the valve where the card gives no ratio), null without a lift. */
+  readonly curve: Lobe | null;
+  /** full: the durations shape it. usual: a common steepness is assumed. */
+  readonly shape: 'full' | 'usual' | null;
+}
+
+export interface CompletedCard {
+  readonly intake: CompletedLobe;
+  readonly exhaust: CompletedLobe;
+  readonly lobeSeparation: number | null;
+  readonly groundInAdvance: number | null;
+  readonly figures: readonly CardFigure[];
+  readonly contradictions: readonly Contradiction[];
+  /** IVO + EVC at one height, crank degrees. */
+  readonly overlaps: readonly { readonly height: number; readonly crank: number; readonly label: string }[];
+}
+
+interface Fact {
+  readonly value: number;
+  readonly from: string | null;
+}
+
+/**
+ * Completes a card: whatever follows from what it prints, each figure with what it came from; and names what cannot all be right.
+ * Figures in a contradiction are shown as printed, and nothing is worked out from them.
+ * @param units in which lengths are put into words.
+ * Identities of the trade (duration = opens + 180 + closes; LSA = (ICL + ECL)/2; ground-in advance = LSA − ICL): definitions.
+ * @example completeCard({ intake: { timing: [{ height: 1.27, at: 'lobe', opens: 21, closes: 55 }] } }, 'in') // 256°, centre 107°
+ */
+export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
+  const contradictions = findContradictions(card, units);
+  const disputed = new Set(contradictions.flatMap(({ figures }) => figures));
+  const facts = new Map<FigureKey, Fact>();
+  const given = (key: FigureKey, value: number | undefined): void => {
+    if (value !== undefined && !disputed.has(key)) facts.set(key, { value, from: null });
+  };
+  /** A rule: takes what it needs, gives one more figure. Nothing printed is ever replaced. */
+  const rule = (
+    key: FigureKey,
+    needs: readonly FigureKey[],
+    from: string,
+    work: (...values: readonly number[]) => number,
+  ): boolean => {
+    if (facts.has(key) || disputed.has(key)) return false;
+    const values = needs.map((need) => facts.get(need)?.value);
+    if (values.some((value) => value === undefined)) return false;
+    facts.set(key, { value: work(...(values as number[])), from });
+    return true;
+  };
+
+  for (const valve of VALVES) {
+    const lobe: LobeCard = card[valve] ?? {};
+    for (const name of ['centreline', 'lobeLift', 'valveLift', 'ratio'] as const) given(`${valve}.${name}`, lobe[name]);
+    given(`${valve}.lash`, lobe.lashHot ?? lobe.lashCold);
+    for (const line of lobe.timing ?? [])
+      for (const name of ['duration', 'opens', 'closes'] as const)
+        given(`${valve}.${name}@${lineKey(line)}`, line[name]);
+  }
+  given('lobeSeparation', card.lobeSeparation);
+  given('groundInAdvance', card.groundInAdvance);
+
+  // Every rule once more whenever one has given something.
+  for (let more = true; more;) {
+    more = false;
+    const tell = (gave: boolean): void => {
+      more ||= gave;
+    };
+    for (const valve of VALVES) {
+      const is = (name: string): FigureKey => `${valve}.${name}`;
+      const names = EVENT_NAMES[valve];
+      tell(
+        rule(is('valveLift'), [is('lobeLift'), is('ratio')], 'lobe lift × ratio, less lash', (lobe = 0, ratio = 0) =>
+          Math.max(0, lobe * ratio - (facts.get(is('lash'))?.value ?? 0)),
+        ),
+      );
+      tell(
+        rule(
+          is('lobeLift'),
+          [is('valveLift'), is('ratio')],
+          'valve lift and lash ÷ ratio',
+          (lift = 0, ratio = 1) => (lift + (facts.get(is('lash'))?.value ?? 0)) / ratio,
+        ),
+      );
+      tell(
+        rule(
+          is('ratio'),
+          [is('valveLift'), is('lobeLift')],
+          'valve lift and lash ÷ lobe lift',
+          (valveLift = 0, lobe = 1) => (valveLift + (facts.get(is('lash'))?.value ?? 0)) / lobe,
+        ),
+      );
+      const lines = linesOf(card, valve);
+      for (const line of lines) {
+        const on = (name: string): FigureKey => is(`${name}@${lineKey(line)}`);
+        const where = heightWords(line, units);
+        tell(
+          rule(
+            on('duration'),
+            [on('opens'), on('closes')],
+            `${names.opens} + 180 + ${names.closes} ${where}`,
+            (o = 0, c = 0) => durationOf(o, c),
+          ),
+        );
+        tell(
+          rule(
+            on('opens'),
+            [on('duration'), on('closes')],
+            `duration − 180 − ${names.closes} ${where}`,
+            (d = 0, c = 0) => d - 180 - c,
+          ),
+        );
+        tell(
+          rule(
+            on('closes'),
+            [on('duration'), on('opens')],
+            `duration − 180 − ${names.opens} ${where}`,
+            (d = 0, o = 0) => d - 180 - o,
+          ),
+        );
+      }
+      for (const line of lines) {
+        const on = (name: string): FigureKey => is(`${name}@${lineKey(line)}`);
+        const where = heightWords(line, units);
+        tell(
+          rule(
+            is('centreline'),
+            [on('opens'), on('closes')],
+            `half-way between the events ${where}, taking the lobe as symmetric`,
+            (o = 0, c = 0) => eventCentre(valve, o, c),
+          ),
+        );
+      }
+    }
+    tell(
+      rule(
+        'lobeSeparation',
+        ['intake.centreline', 'exhaust.centreline'],
+        '(ICL + ECL) ÷ 2',
+        (i = 0, e = 0) => (i + e) / 2,
+      ),
+    );
+    tell(
+      rule('groundInAdvance', ['lobeSeparation', 'intake.centreline'], 'LSA − ICL', (lsa = 0, icl = 0) => lsa - icl),
+    );
+    tell(
+      rule(
+        'intake.centreline',
+        ['lobeSeparation', 'groundInAdvance'],
+        'LSA − ground-in advance',
+        (lsa = 0, a = 0) => lsa - a,
+      ),
+    );
+    tell(
+      rule(
+        'exhaust.centreline',
+        ['lobeSeparation', 'groundInAdvance'],
+        'LSA + ground-in advance',
+        (lsa = 0, a = 0) => lsa + a,
+      ),
+    );
+    tell(
+      rule(
+        'intake.centreline',
+        ['lobeSeparation', 'exhaust.centreline'],
+        '2 × LSA − ECL',
+        (lsa = 0, e = 0) => 2 * lsa - e,
+      ),
+    );
+    tell(
+      rule(
+        'exhaust.centreline',
+        ['lobeSeparation', 'intake.centreline'],
+        '2 × LSA − ICL',
+        (lsa = 0, i = 0) => 2 * lsa - i,
+      ),
+    );
+    // Only when nothing better has placed the events: a duration laid about the centreline.
+    if (!more)
+      for (const valve of VALVES)
+        for (const line of linesOf(card, valve)) {
+          const key = (name: string): FigureKey => `${valve}.${name}@${lineKey(line)}`;
+          const from = `duration about the ${EVENT_NAMES[valve].centreline}, taking the lobe as symmetric`;
+          const sign = valve === 'intake' ? -1 : 1;
+          const needs = [key('duration'), `${valve}.centreline`];
+          tell(rule(key('opens'), needs, from, (d = 0, c = 0) => d / 2 + sign * c - (valve === 'intake' ? 0 : 180)));
+          tell(rule(key('closes'), needs, from, (d = 0, c = 0) => d / 2 - sign * c - (valve === 'intake' ? 180 : 0)));
+        }
+  }
+
+  const valueOf = (key: FigureKey): number | null => facts.get(key)?.value ?? null;
+  const lobeOf = (valve: Valve): CompletedLobe => {
+    const lines = linesOf(card, valve).map((line) => {
+      const on = (name: string): number | undefined => valueOf(`${valve}.${name}@${lineKey(line)}`) ?? undefined;
+      return {
+        ...line,
+        key: lineKey(line),
+        assumed: line.height === null,
+        duration: on('duration'),
+        opens: on('opens'),
+        closes: on('closes'),
+      };
+    });
+    const [lobeLift, valveLift, ratio, centreline] = ['lobeLift', 'valveLift', 'ratio', 'centreline'].map((name) =>
+      valueOf(`${valve}.${name}`),
+    ) as [number | null, number | null, number | null, number | null];
+    const fitted = curveOf(valve, { lines, lobeLift, valveLift, ratio, centreline }, card[valve] ?? {}, facts);
+    return { centreline, lines, lobeLift, valveLift, ratio, curve: fitted?.lobe ?? null, shape: fitted?.shape ?? null };
+  };
+  const [intake, exhaust] = [lobeOf('intake'), lobeOf('exhaust')];
+  return {
+    intake,
+    exhaust,
+    lobeSeparation: valueOf('lobeSeparation'),
+    groundInAdvance: valueOf('groundInAdvance'),
+    contradictions,
+    figures: figuresOf(card, facts, disputed, units, { intake, exhaust }),
+    overlaps: intake.lines.flatMap((line) => {
+      const other = exhaust.lines.find(({ key }) => key === line.key);
+      return line.opens === undefined || other?.closes === undefined || line.height === null
+        ? []
+        : [{ height: line.height, crank: line.opens + other.closes, label: heightWords(line, units) }];
+    }),
+  };
+}
+
+const linesOf = (card: CamCard, valve: Valve): readonly TimingLine[] => card[valve]?.timing ?? [];
+
+/** The lobe that the card describes, as far as it does. */
+function curveOf(
+  valve: Valve,
+  known: Omit<CompletedLobe, 'curve' | 'shape'>,
+  printed: LobeCard,
+  facts: ReadonlyMap<FigureKey, Fact>,
+) {
+  const { lines, lobeLift, valveLift, ratio, centreline } = known;
+  const peak = lobeLift ?? valveLift;
+  if (peak === null) return null;
+  const lash = printed.lashHot ?? printed.lashCold ?? 0;
+  const atLobe = (line: TimingLine): number | null => {
+    const height = line.height ?? ADVERTISED_HEIGHT;
+    if (line.at === 'lobe' || lobeLift === null) return height;
+    return ratio === null ? null : (height + lash) / ratio;
+  };
+  const printedCentre = facts.get(`${valve}.centreline`)?.from === null;
+  return fitLobe({
+    peak,
+    nose: centreline !== null && printedCentre ? noseAt(valve, centreline) : undefined,
+    durations: lines.flatMap((line) => {
+      const height = atLobe(line);
+      return line.duration === undefined || height === null ? [] : [{ height, duration: line.duration }];
+    }),
+    centres: [
+      ...lines.flatMap((line) => {
+        const height = atLobe(line);
+        return line.opens === undefined || line.closes === undefined || height === null
+          ? []
+          : [{ height, centre: noseAt(valve, eventCentre(valve, line.opens, line.closes)) }];
+      }),
+      ...(centreline === null || printedCentre ? [] : [{ height: peak * 0.9, centre: noseAt(valve, centreline) }]),
+    ],
+  });
+}
+
+const NAMES = { intake: 'intake', exhaust: 'exhaust' } as const;
+
+function figuresOf(
+  card: CamCard,
+  facts: ReadonlyMap<FigureKey, Fact>,
+  disputed: ReadonlySet<FigureKey>,
+  units: LengthUnit,
+  lobes: Readonly<Record<Valve, CompletedLobe>>,
+): CardFigure[] {
+  const figures: CardFigure[] = [];
+  const add = (key: FigureKey, label: string, show: (value: number) => string, printed?: number): void => {
+    const fact = facts.get(key);
+    const value = fact?.value ?? (disputed.has(key) ? printed : undefined);
+    if (value === undefined) return;
+    figures.push({ key, label, value, shows: show(value), from: fact?.from ?? null, disputed: disputed.has(key) });
+  };
+  const length = (mm: number): string => formatLength(Math.round(mm * 1e4) / 1e4, units);
+  const plain = (value: number): string => decimal(value, 2);
+  for (const valve of VALVES) {
+    const lobe: LobeCard = card[valve] ?? {};
+    const names = EVENT_NAMES[valve];
+    add(`${valve}.lobeLift`, `Lobe lift, ${NAMES[valve]}`, length, lobe.lobeLift);
+    add(`${valve}.ratio`, `Ratio, ${NAMES[valve]}`, plain, lobe.ratio);
+    add(`${valve}.valveLift`, `Valve lift, ${NAMES[valve]}`, length, lobe.valveLift);
+    for (const line of linesOf(card, valve)) {
+      const where = heightWords(line, units);
+      const on = (name: string): FigureKey => `${valve}.${name}@${lineKey(line)}`;
+      add(on('duration'), `Duration, ${NAMES[valve]}, ${where}`, wheelDegrees, line.duration);
+      add(on('opens'), `${names.opens} ${where}`, (value) => eventWords(value, valve, 'opens'), line.opens);
+      add(on('closes'), `${names.closes} ${where}`, (value) => eventWords(value, valve, 'closes'), line.closes);
+    }
+    add(
+      `${valve}.centreline`,
+      names.centreline,
+      (value) => `${wheelDegrees(value)} ${valve === 'intake' ? 'ATDC' : 'BTDC'}`,
+      lobe.centreline,
+    );
+    const { curve, shape, lobeLift } = lobes[valve];
+    const atTdc = curve && lobes[valve].centreline !== null ? lobeAt(curve, 0).lift : null;
+    if (atTdc !== null && shape === 'full' && lobeLift !== null)
+      figures.push({
+        key: `${valve}.liftAtTdc`,
+        label: `Lift at TDC, ${NAMES[valve]}`,
+        value: atTdc,
+        shows: formatComputedLength(atTdc, units),
+        from: 'a lobe fitted through the durations',
+        disputed: false,
+      });
+  }
+  add('lobeSeparation', 'LSA', (value) => `${wheelDegrees(value)} cam`, card.lobeSeparation);
+  add('groundInAdvance', 'Ground-in advance', wheelDegrees, card.groundInAdvance);
+  return figures;
+}

@@ -1,0 +1,203 @@
+import type { Valve } from '../cam/card';
+import { formatReading, ringPosition } from '../crank/wheel';
+import { type PairEvents, centreline, events, opensOnly } from '../measure/flank-pair';
+import { type Flank, READ_METHODS, type ReadMethodName } from '../measure/read-methods';
+import type { Problem } from '../problem';
+import { formatLength } from '../units/length';
+import type { EntryOf } from './entry';
+import type { Build, Round } from './fold';
+import { type SettingFinding, type ZeroOfReading, zeroOfReading } from './zero-passes';
+
+export type SitsOn = EntryOf<'reading.taken'>['body']['sitsOn'];
+
+/** A reading as recorded. */
+export interface ReadingFinding {
+  readonly entry: string;
+  readonly label: string;
+  readonly flank: Flank | null;
+  /** What was read: the wheel, or the indicator where there is no wheel to it. */
+  readonly shows: string;
+  /** Ring position, crank degrees; null where no wheel was read. */
+  readonly at: number | null;
+  /** What the indicator showed, mm. */
+  readonly figure: number;
+  /** The zero.set entry that it leans on. */
+  readonly setting: string | null;
+  /** Why it is kept but not used in its round, or null. */
+  readonly aside: string | null;
+  /** Place among the method’s readings that it fills, or null. */
+  readonly slot: number | null;
+}
+
+/** One round of a method and what it gives. Angles as a card prints them. */
+export interface RoundFinding {
+  readonly id: string;
+  readonly method: ReadMethodName;
+  readonly valve: Valve;
+  readonly sitsOn: SitsOn;
+  /** The drop or the checking height, mm; null for methods without one. */
+  readonly height: number | null;
+  readonly centreline: number | null;
+  readonly events: PairEvents | null;
+  /** Where the valve opens, where only that is read. */
+  readonly opens: number | null;
+  /** Lift read, mm: at the peak, or at TDC. */
+  readonly lift: number | null;
+  /** How far past TDC the crank stood for a lift at TDC, crank degrees; null without a wheel. */
+  readonly pastTdc: number | null;
+  /** Does it lean on a proved zero that still holds? */
+  readonly zeroProved: boolean;
+  readonly zero: ZeroOfReading | null;
+  readonly rebasedBy: number | null;
+  readonly problem: Problem | null;
+  readonly readings: readonly ReadingFinding[];
+  /** Slots of the method that have no reading yet. */
+  readonly lacking: number;
+}
+
+type Reading = EntryOf<'reading.taken'>;
+
+export const methodOf = (round: Round): ReadMethodName => round.readings[0]?.body.method ?? 'centreline';
+
+/** The drop, height or lift that the indicator showed, mm. */
+export const figureOfReading = ({ shows }: Reading['body']): number =>
+  shows.kind === 'below-peak' ? shows.drop : shows.lift;
+const flankOf = ({ shows }: Reading['body']): Flank | null => ('flank' in shows ? shows.flank : null);
+
+const FLANK_WORDS: Readonly<Record<Reading['body']['shows']['kind'], Readonly<Record<Flank | 'none', string>>>> = {
+  'below-peak': { opening: 'before peak', closing: 'after peak', none: '' },
+  'above-base': { opening: 'opening', closing: 'closing', none: '' },
+  'peak-lift': { opening: '', closing: '', none: 'peak lift' },
+  'tdc-lift': { opening: '', closing: '', none: 'lift at TDC' },
+  'trace-point': { opening: '', closing: '', none: 'trace' },
+};
+
+/** A reading in words: "before peak", "opening, turning back", "peak lift". */
+export function readingLabel({ shows, approach }: Reading['body']): string {
+  const side = FLANK_WORDS[shows.kind]['flank' in shows ? shows.flank : 'none'];
+  return approach === 'backward' ? `${side}, turning back` : side;
+}
+
+/** Which reading fills which slot of the method. A reading turned the wrong way fills none. */
+export function filledSlots(method: ReadMethodName, readings: readonly Reading[]): readonly (readonly Reading[])[] {
+  return READ_METHODS[method].slots.map((slot) =>
+    readings.filter(
+      ({ body }) => body.shows.kind === slot.shows && flankOf(body) === slot.flank && body.approach === slot.approach,
+    ),
+  );
+}
+
+/** What a round of readings gives, or why it gives nothing. */
+export function findRound(round: Round, build: Build, settings: ReadonlyMap<string, SettingFinding>): RoundFinding {
+  const { readings } = round;
+  const method = methodOf(round);
+  const { units } = build.description.body;
+  const first = readings[0]?.body;
+  const slots = filledSlots(method, readings);
+  const filled = new Set(slots.flat().map(({ id }) => id));
+  const used = readings.filter(({ id }) => filled.has(id));
+  const zeros = used.map((reading) => zeroOfReading(reading, build, settings));
+  const [zero = null] = zeros;
+  const valve = first?.valve ?? 'intake';
+  const height = READ_METHODS[method].height && first ? figureOfReading(first) : null;
+  const base: RoundFinding = {
+    id: round.id,
+    method,
+    valve,
+    sitsOn: first?.sitsOn ?? 'lifter',
+    height,
+    centreline: null,
+    events: null,
+    opens: null,
+    lift: null,
+    pastTdc: null,
+    zeroProved: zeros.length > 0 && zeros.every((each) => each?.proved ?? false),
+    zero,
+    rebasedBy: zero?.rebasedBy ?? null,
+    problem: null,
+    readings: readings.map(({ id, body }) => ({
+      entry: id,
+      label: readingLabel(body),
+      flank: flankOf(body),
+      shows: body.wheel ? formatReading(body.wheel) : formatLength(figureOfReading(body), units),
+      at: body.wheel ? ringPosition(body.wheel) : null,
+      figure: figureOfReading(body),
+      setting: body.setting,
+      aside: filled.has(id) ? null : asideWords(body),
+      slot: filled.has(id) ? slots.findIndex((each) => each.some((reading) => reading.id === id)) : null,
+    })),
+    lacking: slots.filter((each) => each.length === 0).length,
+  };
+  const trouble = (message: string, remedy: string): RoundFinding => ({ ...base, problem: { message, remedy } });
+  if (used.length === 0 || method === 'trace') return base;
+  const pair = READ_METHODS[method].slots.length > 1;
+  const noun = pair ? 'pair' : 'reading';
+
+  const lift = build.card?.body[valve]?.lobeLift;
+  if (height !== null && lift !== undefined && base.sitsOn !== 'valve' && height >= lift) {
+    const inUnits = (mm: number): string => formatLength(mm, units);
+    return trouble(
+      `${method === 'centreline' ? 'A drop' : 'A height'} of ${inUnits(height)} is not less than the whole lobe lift, ${inUnits(lift)} on the card.`,
+      `Undo the ${noun} and read it at a smaller ${method === 'centreline' ? 'drop' : 'height'}, or correct the card.`,
+    );
+  }
+  if (slots.some((each) => each.length > 1))
+    return method === 'centreline'
+      ? trouble('The same side of the nose was recorded twice in one pair.', 'Undo the one that is wrong.')
+      : trouble(`The same reading was recorded twice in one ${noun}.`, 'Undo the one that is wrong.');
+  const [before, after] = [slots[0]?.[0], slots[1]?.[0]];
+  if (!before || (pair && !after)) return base;
+  if (after) {
+    if (figureOfReading(before.body) !== figureOfReading(after.body))
+      return trouble(
+        `The two sides were read at different ${method === 'centreline' ? 'drops' : 'heights'}.`,
+        `Undo one of them and read it at the same ${method === 'centreline' ? 'drop' : 'height'}.`,
+      );
+    if (before.body.valve !== after.body.valve || before.body.sitsOn !== after.body.sitsOn)
+      return trouble('The indicator was moved between the two readings.', 'Undo the pair and read both again.');
+    if (before.body.setting !== after.body.setting)
+      return trouble('The wheel was set anew between the two readings.', 'Undo the pair and read both again.');
+  }
+  if (before.body.setting !== null && !zero)
+    return trouble('The zero that it leans on has been undone or is not in the logbook.', `Read the ${noun} again.`);
+  if (zeros.some((each) => each?.proved !== zero?.proved || each?.rebasedBy !== zero?.rebasedBy))
+    return trouble('The zero was disturbed between the two readings.', 'Read the pair again on a proved zero.');
+
+  const at = (reading: Reading | undefined): number => (reading?.body.wheel ? ringPosition(reading.body.wheel) : 0);
+  const offset = zero?.proved ? zero.offset : 0;
+  const flanks = { opening: at(before), closing: at(after) };
+  switch (method) {
+    case 'centreline': {
+      const found = centreline(valve, flanks, offset);
+      return found.ok ? { ...base, centreline: found.centreline } : { ...base, problem: found.problem };
+    }
+    case 'events': {
+      const found = events(valve, flanks, offset);
+      return found.ok ? { ...base, events: found.events } : { ...base, problem: found.problem };
+    }
+    case 'opening-only':
+      return { ...base, opens: opensOnly(valve, flanks.opening, offset) };
+    case 'identity':
+      return { ...base, lift: figureOfReading(before.body) };
+    case 'lift-at-tdc': {
+      const { wheel } = before.body;
+      const past = wheel ? ((((at(before) - offset + 180) % 360) + 360) % 360) - 180 : null;
+      if (past !== null && Math.abs(past) > NEAR_TDC)
+        return trouble(
+          `The wheel stood ${Math.round(Math.abs(past))}° from TDC.`,
+          'The lift is read at TDC. Undo it, come forward to TDC and read again.',
+        );
+      return { ...base, lift: figureOfReading(before.body), pastTdc: past };
+    }
+    case 'backlash':
+      return base;
+  }
+}
+
+/** A lift at TDC is carried over a wheel that stands this far off at most, crank degrees. */
+const NEAR_TDC = 5;
+
+const asideWords = ({ approach }: Reading['body']): string =>
+  approach === 'backward'
+    ? 'Read turning backwards, so the slack of the drive is in it: used for the slack only.'
+    : 'It belongs to another method.';

@@ -1,0 +1,102 @@
+import { type Valve, noseAt } from '../cam/card';
+import type { CompletedCard } from '../cam/complete-card';
+import { fitLobe } from '../cam/fit-lobe';
+import { type Lobe } from '../cam/lobe';
+import { wrap180 } from '../units/angle';
+import type { TrialFinding } from './derive-trial';
+import type { RoundFinding } from './read-rounds';
+import type { TraceFinding } from './read-traces';
+import type { Report } from './report-schema';
+
+type ReportedTrial = Report['trials'][number];
+
+/** Degrees from point to point of a curve that is only to be drawn. */
+const DRAWN_STEP = 4;
+/** Heights at which the lean is shown, as shares of the peak. */
+const LEAN_AT = [0.95, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.05];
+
+/** A trial as the Report has it. */
+export function reportTrial(trial: TrialFinding, card: CompletedCard): ReportedTrial {
+  const { id, number, note, speaking, verdict } = trial;
+  return {
+    id,
+    number,
+    note,
+    speaking,
+    verdict,
+    rounds: trial.rounds.map(({ zero: _zero, pastTdc: _pastTdc, ...round }) => ({
+      ...round,
+      readings: [...round.readings],
+    })),
+    traces: trial.traces.map(reportTrace),
+    views: trial.views.map((view) => ({ ...view, budget: [...view.budget] })),
+    lobes: { intake: measuredLobe(trial, card, 'intake'), exhaust: measuredLobe(trial, card, 'exhaust') },
+    dots: trial.rounds.flatMap((round) => dotsOf(round, card)),
+  };
+}
+
+function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
+  const { curve, shift, dots, zero: _zero, ...rest } = trace;
+  if (!curve) return { ...rest, figures: null, curve: [], lean: [], dots: [...dots] };
+  const steps = Math.floor((curve.to - curve.from) / DRAWN_STEP);
+  const { peak, area, steepest, zeroOff, whole } = curve;
+  return {
+    ...rest,
+    figures: { peak, nose: curve.nose + shift, area, steepest, zeroOff, whole },
+    curve: Array.from({ length: steps + 1 }, (_, i): [number, number] => {
+      const at = curve.from + i * DRAWN_STEP;
+      return [at + shift, Math.max(0, curve.lift(at))];
+    }),
+    lean: LEAN_AT.flatMap((share) => {
+      const centre = curve.centre(share * peak);
+      return centre ? [{ lift: share * peak, centre: centre.angle + shift, standard: centre.standard }] : [];
+    }),
+    dots: [...dots],
+  };
+}
+
+/** The lobe as measured: through what was read of it; its shape from the card where that is all there is. */
+function measuredLobe(trial: TrialFinding, card: CompletedCard, valve: Valve): Lobe | null {
+  const views = trial.views.filter((view) => view.valve === valve);
+  const centre = views.find((view) => view.method === 'centreline' || view.method === 'trace');
+  const events = trial.rounds.filter((round) => round.valve === valve && round.sitsOn !== 'valve' && round.events);
+  const ofCard = card[valve].curve;
+  const peak = views.find((view) => view.key === `lobe-lift ${valve}`)?.value ?? ofCard?.peak;
+  if (peak === undefined) return null;
+  const nose = centre ? noseAt(valve, centre.value) : undefined;
+  const seen = events.flatMap(({ height, events: found }) =>
+    found && height !== null ? [{ height, duration: found.duration, centre: noseAt(valve, found.centre) }] : [],
+  );
+  if (new Set(seen.map(({ height }) => height)).size < 2 && ofCard) {
+    // One height does not shape a lobe: the card's shape, put where the readings say.
+    const [only] = seen;
+    const leaning = only
+      ? ofCard.lean * (1 - (Math.min(only.height, ofCard.peak) / ofCard.peak) ** (1 / ofCard.power))
+      : 0;
+    const at = nose ?? (only ? only.centre - leaning : undefined);
+    return at === undefined ? null : { ...ofCard, peak, nose: at };
+  }
+  if (seen.length === 0) return null;
+  return fitLobe({ peak, nose, durations: seen, centres: seen })?.lobe ?? null;
+}
+
+/** Readings of a round as marks on the lobe. */
+function dotsOf(round: RoundFinding, card: CompletedCard): ReportedTrial['dots'] {
+  const offset = round.zero?.proved ? round.zero.offset : 0;
+  const peak = card[round.valve].curve?.peak ?? null;
+  return round.readings.flatMap(({ entry, at, figure, aside }) => {
+    if (at === null || aside !== null || round.method === 'trace') return [];
+    const angle = wrap180(at - offset);
+    // A wheel shows only half a cycle: the exhaust opens before −180.
+    const nose = card[round.valve].curve?.nose ?? (round.valve === 'intake' ? 110 : -110);
+    const onCycle = nose + ((((angle - nose + 180) % 360) + 360) % 360) - 180;
+    return [
+      {
+        entry,
+        valve: round.valve,
+        angle: onCycle,
+        lift: round.method === 'centreline' ? (peak === null ? null : peak - figure) : figure,
+      },
+    ];
+  });
+}

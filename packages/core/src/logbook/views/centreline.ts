@@ -1,0 +1,43 @@
+import { peakOf } from '../../cam/lobe-slopes';
+import { EVENT_NAMES, SIDE_WORDS, type Valve } from '../../cam/card';
+import { combineRounds } from '../../measure/read-uncertainty';
+import { computedDegrees } from '../../units/degrees';
+import { formatLength } from '../../units/length';
+import type { RoundFinding } from '../read-rounds';
+import {
+  type View,
+  type ViewContext,
+  knownOf,
+  termsAt,
+  pairsWords,
+  base,
+  groups,
+  off,
+  wantedCentreline,
+  plainDegrees,
+} from './view';
+
+export function centrelineViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+  const { units } = context.build.description.body;
+  const target = wantedCentreline(context, valve);
+  return groups(rounds.filter((round) => round.method === 'centreline' && round.centreline !== null)).map((group) => {
+    const drop = group[0]?.height ?? 0;
+    const known = knownOf(context, valve, group[0]?.sitsOn ?? 'lifter');
+    const peak = peakOf(known);
+    const found = combineRounds(
+      group.flatMap((round) => round.centreline ?? []),
+      termsAt(context, group, Math.max(peak - drop, 0.02)).centre,
+    );
+    return {
+      ...base('centreline', valve, found),
+      key: `centreline ${valve} ${drop} ${group[0]?.sitsOn === 'valve'}`,
+      title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline, ${formatLength(drop, units)} below peak`,
+      shows: `${computedDegrees(found.mean, 2)} ${SIDE_WORDS[valve].centreline}`,
+      detail: pairsWords(found.count, 'pair', found.spread),
+      delta: target === null ? null : off(valve, target, found.mean),
+      deltaExpanded: target === null ? null : found.expanded,
+      against: target === null ? null : `${EVENT_NAMES[valve].centreline} ${plainDegrees(target)}°`,
+      proved: group.some((round) => round.zeroProved),
+    };
+  });
+}

@@ -1,0 +1,61 @@
+import { eventCentre, EVENT_NAMES, type Valve } from '../../cam/card';
+import { combineRounds } from '../../measure/read-uncertainty';
+import { computedDegrees } from '../../units/degrees';
+import { formatLength } from '../../units/length';
+import type { RoundFinding } from '../read-rounds';
+import { eventsOfCard, FITTED, eventFigure } from './card-events';
+import {
+  type View,
+  type ViewContext,
+  atLobe,
+  termsAt,
+  pairsWords,
+  base,
+  groups,
+  sign,
+  off,
+  plainDegrees,
+} from './view';
+
+/** A duration this much off the card's, beyond its own uncertainty and the card's rounding, is spoken of, crank degrees. */
+const DURATION_ROUNDED = 1;
+
+export function eventViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+  const { units } = context.build.description.body;
+  const lobe = context.card[valve];
+  const { ahead } = context;
+  return groups(rounds.filter((round) => round.method === 'events' && round.events !== null)).map((group) => {
+    const [first] = group;
+    const height = first?.height ?? 0;
+    const sitsOn = first?.sitsOn ?? 'lifter';
+    const terms = termsAt(context, group, height);
+    const of = (name: 'centre' | 'duration' | 'opens' | 'closes'): number[] =>
+      group.flatMap((round) => round.events?.[name] ?? []);
+    const centre = combineRounds(of('centre'), terms.centre);
+    const duration = combineRounds(of('duration'), terms.duration);
+    const opens = combineRounds(of('opens'), terms.opening);
+    const closes = combineRounds(of('closes'), terms.closing);
+    const card = eventsOfCard(lobe, valve, height, sitsOn, atLobe(context, valve, sitsOn, height));
+    const longer = card ? duration.mean - (card.opens + 180 + card.closes) : 0;
+    const target = card && ahead !== null ? eventCentre(valve, card.opens, card.closes) - sign(valve) * ahead : null;
+    const names = EVENT_NAMES[valve];
+    return {
+      ...base('events', valve, centre),
+      key: `events ${valve} ${height} ${sitsOn === 'valve'}`,
+      title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} events at ${formatLength(height, units)}`,
+      shows: `${names.opens} ${eventFigure(opens.mean, valve, 'opens')}, ${names.closes} ${eventFigure(closes.mean, valve, 'closes')}`,
+      detail: `${computedDegrees(duration.mean)} long ±${computedDegrees(duration.expanded)}, centre ${computedDegrees(centre.mean, 2)}; ${pairsWords(centre.count, 'pair', centre.spread)}`,
+      delta: target === null ? null : off(valve, target, centre.mean),
+      deltaExpanded: target === null ? null : centre.expanded,
+      against:
+        target === null || !card ? null : `event centre ${plainDegrees(target)}°${card.fitted ? ', fitted' : ''}`,
+      proved: group.some((round) => round.zeroProved),
+      remark:
+        card && Math.abs(longer) > duration.expanded + DURATION_ROUNDED
+          ? `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the base circle, the height, a bleeding lifter, or another cam.`
+          : card?.fitted
+            ? FITTED
+            : null,
+    };
+  });
+}

@@ -1,0 +1,96 @@
+import type { Valve } from '../../cam/card';
+import { decimal } from '../../units/decimal';
+import { formatComputedLength } from '../../units/length';
+import type { RoundFinding } from '../read-rounds';
+import { resolutionOf } from '../zero-passes';
+import type { View, ViewContext } from './view';
+
+const LIFT_AGREES = 0.1;
+
+export function identityViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+  const { build, card } = context;
+  const { units, engine } = build.description.body;
+  const lifts = (atValve: boolean): number[] =>
+    rounds
+      .filter((round) => round.method === 'identity' && round.lift !== null && (round.sitsOn === 'valve') === atValve)
+      .flatMap((round) => round.lift ?? []);
+  const each = (resolutionOf(build.description.body) * Math.SQRT2) / Math.sqrt(12);
+  const view = (
+    key: string,
+    title: string,
+    found: readonly number[],
+    wanted: number | null,
+    loose: boolean,
+  ): View[] => {
+    if (found.length === 0) return [];
+    const mean = found.reduce((sum, one) => sum + one, 0) / found.length;
+    const apart = wanted === null ? 0 : mean - wanted;
+    return [
+      {
+        method: 'identity',
+        valve,
+        key,
+        title,
+        shows: formatComputedLength(mean, units),
+        detail: found.length === 1 ? 'from one reading' : `the mean of ${found.length} readings`,
+        value: mean,
+        unit: 'mm',
+        standard: each / Math.sqrt(found.length),
+        expanded: (1.96 * each) / Math.sqrt(found.length),
+        budget: [{ from: 'the indicator', standard: each }],
+        count: found.length,
+        spread: Math.max(...found) - Math.min(...found),
+        delta: null,
+        deltaExpanded: null,
+        against: wanted === null ? null : `${formatComputedLength(wanted, units)} on the card`,
+        proved: true,
+        remark:
+          wanted === null || Math.abs(apart) <= LIFT_AGREES
+            ? null
+            : loose
+              ? `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s: deflection, lash or another ratio.`
+              : `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s: ${apart < 0 ? 'a worn lobe, a tilted indicator, or ' : ''}another cam.`,
+      },
+    ];
+  };
+  const [lobe, atValve] = [lifts(false), lifts(true)];
+  const name = valve === 'intake' ? 'Intake' : 'Exhaust';
+  const ratio = engine.rockerRatio?.[valve] ?? card[valve].ratio;
+  const lash = build.card?.body[valve]?.lashHot ?? build.card?.body[valve]?.lashCold ?? 0;
+  const [lobeMean, valveMean] = [lobe, atValve].map((all) => all.reduce((sum, one) => sum + one, 0) / all.length) as [
+    number,
+    number,
+  ];
+  const expected =
+    ratio !== null && card[valve].lobeLift !== null ? card[valve].lobeLift * ratio - lash : card[valve].valveLift;
+  const actual: View[] =
+    lobe.length > 0 && atValve.length > 0
+      ? [
+          {
+            method: 'identity',
+            valve,
+            key: `ratio ${valve}`,
+            title: `${name} ratio, as it is`,
+            shows: decimal((valveMean + lash) / lobeMean, 3),
+            detail: 'valve lift and lash ÷ lobe lift, both measured',
+            value: (valveMean + lash) / lobeMean,
+            unit: 'ratio',
+            standard: (each * Math.hypot(1, valveMean / lobeMean)) / lobeMean,
+            expanded: (1.96 * each * Math.hypot(1, valveMean / lobeMean)) / lobeMean,
+            budget: [],
+            count: 1,
+            spread: 0,
+            delta: null,
+            deltaExpanded: null,
+            against: ratio === null ? null : `${decimal(ratio, 2)} in theory`,
+            proved: true,
+            remark: null,
+          },
+        ]
+      : [];
+  return [
+    ...view(`lobe-lift ${valve}`, `${name} lobe lift`, lobe, card[valve].lobeLift, false),
+    ...view(`valve-lift ${valve}`, `${name} valve lift`, atValve, expected, true),
+    ...actual,
+  ];
+}

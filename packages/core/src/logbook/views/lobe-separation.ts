@@ -1,0 +1,45 @@
+import type { Valve } from '../../cam/card';
+import { computedDegrees } from '../../units/degrees';
+import { type View, type ViewContext, base, plainDegrees } from './view';
+
+/** The spacing of the two lobes as ground: TDC cancels in it. */
+export function separationView(context: ViewContext, views: readonly View[]): View[] {
+  const find = (valve: Valve): View | undefined =>
+    views.find((view) => view.valve === valve && (view.method === 'centreline' || view.method === 'trace'));
+  const [intake, exhaust] = [find('intake'), find('exhaust')];
+  if (!intake || !exhaust) return [];
+  const without = ({ budget }: View): number =>
+    Math.hypot(...budget.filter(({ from }) => from !== 'TDC').map(({ standard }) => standard));
+  const standard = Math.hypot(without(intake), without(exhaust)) / 2;
+  const lsa = (intake.value + exhaust.value) / 2;
+  const { lobeSeparation } = context.card;
+  const apart = lobeSeparation === null ? 0 : lsa - lobeSeparation;
+  const single = context.build.description.body.engine.cams !== 'twin';
+  return [
+    {
+      ...base('centreline', 'both', {
+        mean: lsa,
+        spread: 0,
+        count: 1,
+        standard,
+        expanded: 1.96 * standard,
+        budget: [],
+      }),
+      unit: 'cam degrees',
+      key: 'lsa',
+      title: single ? 'LSA as ground' : 'LSA as it stands',
+      shows: `${computedDegrees(lsa)} cam`,
+      detail: `ground-in advance ${computedDegrees(lsa - intake.value)}`,
+      against: lobeSeparation === null ? null : `${plainDegrees(lobeSeparation)}° on the card`,
+      proved: true,
+      remark:
+        lobeSeparation !== null && Math.abs(apart) > 1.96 * standard + LSA_ROUNDED
+          ? single
+            ? `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: moving a single cam cannot cure that. A reading is wrong, or the cam.`
+            : `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: move the two cams against each other.`
+          : null,
+    },
+  ];
+}
+
+const LSA_ROUNDED = 0.5;

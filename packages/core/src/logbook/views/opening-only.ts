@@ -1,0 +1,34 @@
+import { EVENT_NAMES, type Valve } from '../../cam/card';
+import { combineRounds } from '../../measure/read-uncertainty';
+import { formatLength } from '../../units/length';
+import type { RoundFinding } from '../read-rounds';
+import { eventsOfCard, eventFigure } from './card-events';
+import { type View, type ViewContext, atLobe, termsAt, pairsWords, base, groups, plainDegrees } from './view';
+
+export function openingViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+  const { units } = context.build.description.body;
+  return groups(rounds.filter((round) => round.opens !== null)).map((group) => {
+    const [first] = group;
+    const height = first?.height ?? 0;
+    const sitsOn = first?.sitsOn ?? 'lifter';
+    const found = combineRounds(
+      group.flatMap((round) => round.opens ?? []),
+      termsAt(context, group, height).opening,
+    );
+    const card = eventsOfCard(context.card[valve], valve, height, sitsOn, atLobe(context, valve, sitsOn, height));
+    const target = card && context.ahead !== null ? card.opens + context.ahead : null;
+    const name = EVENT_NAMES[valve].opens;
+    return {
+      ...base('opening-only', valve, found),
+      key: `opening ${valve} ${height} ${sitsOn === 'valve'}`,
+      title: `${name} at ${formatLength(height, units)}, opening side only`,
+      shows: eventFigure(found.mean, valve, 'opens'),
+      detail: found.count === 1 ? 'from one reading' : pairsWords(found.count, 'reading', found.spread),
+      delta: target === null ? null : found.mean - target,
+      deltaExpanded: target === null ? null : found.expanded,
+      against: target === null ? null : `${name} ${plainDegrees(target)}°`,
+      proved: group.some((round) => round.zeroProved),
+      remark: 'An error of the zero on the base circle looks like an error of the cam here.',
+    };
+  });
+}

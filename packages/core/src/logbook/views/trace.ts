@@ -1,0 +1,55 @@
+import { EVENT_NAMES, SIDE_WORDS, closesAsPrinted, opensAsPrinted } from '../../cam/card';
+import { wrap180 } from '../../units/angle';
+import { computedDegrees } from '../../units/degrees';
+import { formatLength } from '../../units/length';
+import type { TraceFinding } from '../read-traces';
+import { UNPROVED_TDC } from '../zero-passes';
+import { eventFigure } from './card-events';
+import { type View, type ViewContext, base, sign, off, wantedCentreline, plainDegrees } from './view';
+
+/** The drop at which a trace says its centreline, mm, unless the lobe is too small for it. */
+const TRACE_DROP = { in: 1.27, mm: 1 } as const;
+
+export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
+  const { curve, valve, shift } = trace;
+  const { units } = context.build.description.body;
+  if (!curve || !trace.placed) return [];
+  const drop = Math.min(TRACE_DROP[units], curve.peak / 3);
+  const centre = curve.centre(curve.peak - drop);
+  if (!centre) return [];
+  const tdc = trace.zero?.standard ?? UNPROVED_TDC;
+  const printed = sign(valve) * wrap180(centre.angle + shift);
+  const target = wantedCentreline(context, valve);
+  const standard = Math.hypot(centre.standard, tdc);
+  const lines = context.card[valve].lines.filter(({ height }) => height !== null);
+  const heights = [...new Set([...lines.map(({ height }) => height ?? 0), TRACE_DROP[units]])].filter(
+    (height) => height < curve.peak,
+  );
+  const events = heights.flatMap((height) => {
+    const flanks = curve.flanks(height);
+    if (!flanks) return [];
+    const opens = wrap180(opensAsPrinted(valve, flanks.opening.angle + shift));
+    const closes = wrap180(closesAsPrinted(valve, flanks.closing.angle + shift));
+    const names = EVENT_NAMES[valve];
+    return [
+      `at ${formatLength(height, units)} ${names.opens} ${eventFigure(opens, valve, 'opens')}, ${names.closes} ${eventFigure(closes, valve, 'closes')}, ${computedDegrees(flanks.closing.angle - flanks.opening.angle)} long`,
+    ];
+  });
+  return [
+    {
+      ...base('trace', valve, { mean: printed, spread: 0, count: 1, standard, expanded: 1.96 * standard, budget: [] }),
+      budget: [
+        { from: 'the indicator', standard: centre.standard },
+        { from: 'TDC', standard: tdc },
+      ],
+      key: `trace ${trace.id}`,
+      title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline from the trace, ${formatLength(drop, units)} below peak`,
+      shows: `${computedDegrees(printed, 2)} ${SIDE_WORDS[valve].centreline}`,
+      detail: events.join('; ') || null,
+      delta: target === null ? null : off(valve, target, printed),
+      deltaExpanded: target === null ? null : 1.96 * standard,
+      against: target === null ? null : `${EVENT_NAMES[valve].centreline} ${plainDegrees(target)}°`,
+      proved: trace.zeroProved,
+    },
+  ];
+}

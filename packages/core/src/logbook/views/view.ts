@@ -1,0 +1,137 @@
+import type { Valve } from '../../cam/card';
+import type { CompletedCard } from '../../cam/complete-card';
+import { slopesAt } from '../../cam/lobe-slopes';
+import type { ReadMethodName } from '../../measure/read-methods';
+import { type Combined, type PairTerms, type ReadSource, pairTerms } from '../../measure/read-uncertainty';
+import { decimal } from '../../units/decimal';
+import { computedDegrees } from '../../units/degrees';
+import type { Build } from '../fold';
+import type { RoundFinding, SitsOn } from '../read-rounds';
+import type { TraceFinding } from '../read-traces';
+import { UNPROVED_TDC, resolutionOf, wheelStepOf } from '../zero-passes';
+
+/** One way of looking at the readings of a trial: what it found, how well, and what that makes of the cam's place. */
+export interface View {
+  readonly key: string;
+  readonly method: ReadMethodName;
+  readonly valve: Valve | 'both';
+  readonly title: string;
+  /** The figure in words, and what else belongs to it. */
+  readonly shows: string;
+  readonly detail: string | null;
+  readonly value: number;
+  readonly unit: 'crank degrees' | 'cam degrees' | 'mm' | 'ratio';
+  /** Of the value, in its own unit. */
+  readonly standard: number | null;
+  readonly expanded: number | null;
+  readonly budget: readonly { readonly from: ReadSource; readonly standard: number }[];
+  readonly count: number;
+  readonly spread: number;
+  /** The cam's advance against the target as this view has it, crank degrees, and its 95 % half-width; null where nothing compares. */
+  readonly delta: number | null;
+  readonly deltaExpanded: number | null;
+  /** What it was compared with. */
+  readonly against: string | null;
+  readonly proved: boolean;
+  /** Something to know about it, or null. */
+  readonly remark: string | null;
+}
+
+export interface ViewContext {
+  readonly build: Build;
+  readonly card: CompletedCard;
+  /** How far ahead of the card the cam shall sit, crank degrees; null where that cannot be said. */
+  readonly ahead: number | null;
+  /** The intake centreline to aim at, °ATDC, or null. */
+  readonly wanted: number | null;
+  readonly traces: readonly TraceFinding[];
+}
+
+/** Lift at what the indicator sits on for each 1 of lobe. */
+export function scaleOf({ build, card }: ViewContext, valve: Valve, sitsOn: SitsOn): number {
+  if (sitsOn !== 'valve') return 1;
+  return build.description.body.engine.rockerRatio?.[valve] ?? card[valve].ratio ?? 1;
+}
+
+/** A lift at what the indicator sits on, as lift of the lobe, mm: at the valve (lift + lash) ÷ ratio. */
+export function atLobe(context: ViewContext, valve: Valve, sitsOn: SitsOn, lift: number): number {
+  if (sitsOn !== 'valve') return lift;
+  const printed = context.build.card?.body[valve];
+  return (lift + (printed?.lashHot ?? printed?.lashCold ?? 0)) / scaleOf(context, valve, sitsOn);
+}
+
+const traceOf = ({ traces }: ViewContext, valve: Valve, sitsOn: SitsOn): TraceFinding | undefined =>
+  traces.find((each) => each.valve === valve && each.curve && (each.sitsOn === 'valve') === (sitsOn === 'valve'));
+
+/** What is known of the shape of a lobe, for the slopes of its flanks. */
+export function knownOf(context: ViewContext, valve: Valve, sitsOn: SitsOn) {
+  return {
+    trace: traceOf(context, valve, sitsOn)?.curve ?? null,
+    card: context.card[valve].curve,
+    scale: scaleOf(context, valve, sitsOn),
+  };
+}
+
+/** What the readings of rounds at one height are good for. */
+export function termsAt(context: ViewContext, rounds: readonly RoundFinding[], height: number): PairTerms {
+  const [first] = rounds;
+  const known = knownOf(context, first?.valve ?? 'intake', first?.sitsOn ?? 'lifter');
+  return pairTerms(slopesAt(height, known), {
+    wheelStep: first?.zero?.step ?? wheelStepOf(context.build.description.body),
+    resolution: resolutionOf(context.build.description.body),
+    tdc: first?.zero?.standard ?? UNPROVED_TDC,
+  });
+}
+
+/** Rounds on a proved zero count alone where there are any. */
+export function counting(rounds: readonly RoundFinding[]): readonly RoundFinding[] {
+  const proved = rounds.filter((round) => round.zeroProved);
+  return proved.length > 0 ? proved : rounds;
+}
+
+/** `pairsWords(2, 'pair', 0.5)` is "the mean of 2 pairs 0.5° apart". */
+export const pairsWords = (count: number, noun: string, spread: number): string =>
+  count === 1 ? `from one ${noun}` : `the mean of ${count} ${noun}s ${computedDegrees(spread)} apart`;
+
+/** A view of one combined figure in crank degrees that nothing has been compared with yet. */
+export const base = (method: ReadMethodName, valve: View['valve'], found: Combined) => ({
+  method,
+  valve,
+  value: found.mean,
+  unit: 'crank degrees' as const,
+  standard: found.standard,
+  expanded: found.expanded,
+  budget: found.budget,
+  count: found.count,
+  spread: found.spread,
+  delta: null,
+  deltaExpanded: null,
+  against: null,
+  remark: null,
+});
+
+/** Groups that were read at one height with the indicator on one thing. */
+export function groups(rounds: readonly RoundFinding[]): (readonly RoundFinding[])[] {
+  const byHeight = new Map<string, RoundFinding[]>();
+  for (const round of rounds) {
+    const key = `${round.height} ${round.sitsOn === 'valve'}`;
+    byHeight.set(key, [...(byHeight.get(key) ?? []), round]);
+  }
+  return [...byHeight.values()].map(counting);
+}
+
+/** A later intake has a larger centreline, a later exhaust a smaller one. */
+export const sign = (valve: Valve): 1 | -1 => (valve === 'intake' ? 1 : -1);
+
+/** How far ahead of a target a centre stands, crank degrees: a smaller ICL is early, a larger ECL is. Never −0. */
+export const off = (valve: Valve, target: number, measured: number): number => sign(valve) * (target - measured) + 0;
+
+/** The centreline to meet, as printed; null where nothing says it. */
+export function wantedCentreline({ card, ahead, wanted }: ViewContext, valve: Valve): number | null {
+  if (valve === 'intake') return wanted;
+  const printed = card.exhaust.centreline;
+  return printed === null || ahead === null ? null : printed + ahead;
+}
+
+/** As few decimals as it takes, two at most. `plainDegrees(107)` is "107". */
+export const plainDegrees = (value: number): string => decimal(value, 2).replace(/\.?0+$/, '');

@@ -1,0 +1,118 @@
+/**
+ * How far a reading of the cam may err, by the GUM (JCGM 100:2008, 5.1 and 5.2). Each reading is a place on the wheel where the indicator
+ * showed a figure. What errs: the wheel (rounded to what can be read), the indicator at the reading (its resolution, through the slope of the
+ * flank), the zero of the indicator (common to the readings of one round), and TDC (common to everything).
+ */
+export interface ReadConditions {
+  /** Finest step that is read off the wheel, crank degrees. */
+  readonly wheelStep: number;
+  /** Resolution of the indicator, mm. */
+  readonly resolution: number;
+  /** Standard uncertainty of TDC, crank degrees. */
+  readonly tdc: number;
+}
+
+/** Slopes of the two flanks at the figure, mm per crank degree, both positive. */
+export interface FlankSlopes {
+  readonly opening: number;
+  readonly closing: number;
+}
+
+/** Standard uncertainties of one quantity, crank degrees. */
+export interface Terms {
+  /** Rounding of the wheel: the same place is rounded the same way each time. */
+  readonly wheel: number;
+  /** Indicator, its zero included where it does not cancel: anew at every round. */
+  readonly indicator: number;
+  /** TDC: the same in all. */
+  readonly tdc: number;
+}
+
+export interface PairTerms {
+  readonly centre: Terms;
+  readonly duration: Terms;
+  readonly opening: Terms;
+  readonly closing: Terms;
+}
+
+const SQRT12 = Math.sqrt(12);
+/** Flattest slope that is believed: flatter, and the flank cannot be read at all. mm per crank degree. */
+const FLATTEST = 0.002;
+
+/**
+ * What the readings of a round are good for. The opening reading stands at X − (e₁ + z)/s₁ from the truth, the closing one at X + (e₂ + z)/s₂
+ * (e: indicator at the reading, z: its zero, s: slopes), so the zero moves opening and closing apart and cancels in their centre as far as the
+ * slopes are equal; TDC moves both alike and cancels in the duration.
+ * @example pairTerms({ opening: 0.07, closing: 0.07 }, { wheelStep: 0.25, resolution: 0.01, tdc: 0.1 }).centre
+ *   // wheel 0.051°, indicator 0.029°, TDC 0.1°
+ */
+export function pairTerms(slopes: FlankSlopes, { wheelStep, resolution, tdc }: ReadConditions): PairTerms {
+  const [up, down] = [Math.max(slopes.opening, FLATTEST), Math.max(slopes.closing, FLATTEST)];
+  const each = resolution / SQRT12;
+  const wheel = wheelStep / SQRT12;
+  return {
+    centre: {
+      wheel: wheel / Math.SQRT2,
+      indicator: Math.hypot(each / up, each / down, each * (1 / up - 1 / down)) / 2,
+      tdc,
+    },
+    duration: {
+      wheel: wheel * Math.SQRT2,
+      indicator: Math.hypot(each / up, each / down, each * (1 / up + 1 / down)),
+      tdc: 0,
+    },
+    opening: { wheel, indicator: (each * Math.SQRT2) / up, tdc },
+    closing: { wheel, indicator: (each * Math.SQRT2) / down, tdc },
+  };
+}
+
+export interface Combined {
+  readonly mean: number;
+  /** Least to greatest. */
+  readonly spread: number;
+  readonly count: number;
+  readonly standard: number;
+  /** Half-width of the interval that covers the truth 95 times in 100. */
+  readonly expanded: number;
+  readonly budget: readonly { readonly from: ReadSource; readonly standard: number }[];
+}
+
+export type ReadSource = 'reading the wheel' | 'the indicator' | 'repeats' | 'TDC';
+
+const NORMAL_95 = 1.96;
+/** Two-sided 95 % points of Student's t (JCGM 100:2008, table G.2), and √(χ²₀.₉₉₉/ν), for 1, 2, … degrees of freedom. */
+const STUDENT_95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
+const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
+const square = (value: number): number => value * value;
+
+/**
+ * Repeats of one quantity as one: their mean and how well it is known. The indicator errs anew each time; rounding to the wheel is worn down
+ * only as far as the place itself scatters (share exp(−4π²σ²/q²) of its variance stays, as for TDC); TDC does not wear down at all. Repeats that
+ * scatter beyond the budget are believed instead of it, with Student's t for so few.
+ * @param values crank degrees, at least one.
+ */
+export function combineRounds(values: readonly number[], terms: Terms): Combined {
+  const count = values.length;
+  const mean = values.reduce((sum, each) => sum + each, 0) / count;
+  const freedom = count - 1;
+  const deviation = freedom > 0 ? Math.sqrt(values.reduce((sum, each) => sum + square(each - mean), 0) / freedom) : 0;
+  const scatters =
+    freedom > 0 && deviation > Math.hypot(terms.wheel, terms.indicator) * (SCATTER_999[freedom - 1] ?? 1.7);
+  const stays =
+    terms.wheel > 0 ? Math.exp((-4 * square(Math.PI) * square(terms.indicator)) / (12 * square(terms.wheel))) : 0;
+  const wheel = terms.wheel * Math.sqrt(stays + (1 - stays) / count);
+  const random = (scatters ? deviation : terms.indicator) / Math.sqrt(count);
+  const factor = scatters ? (STUDENT_95[freedom - 1] ?? NORMAL_95) : NORMAL_95;
+  return {
+    mean,
+    spread: count > 1 ? Math.max(...values) - Math.min(...values) : 0,
+    count,
+    standard: Math.hypot(wheel, random, terms.tdc),
+    expanded: Math.hypot(factor * random, NORMAL_95 * Math.hypot(wheel, terms.tdc)),
+    budget: [
+      { from: 'reading the wheel' as const, standard: wheel },
+      { from: scatters ? ('repeats' as const) : ('the indicator' as const), standard: random },
+      { from: 'TDC' as const, standard: terms.tdc },
+    ].filter((each) => each.standard > 0),
+  };
+}

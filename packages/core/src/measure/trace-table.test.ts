@@ -1,0 +1,82 @@
+import { type Lobe, lobeAt } from '../cam/lobe';
+import { readTrace } from '../cam/trace';
+import { type Table, type TableReading, readTable, surveyTable } from './trace-table';
+
+const LOBE: Lobe = { peak: 8.4, nose: 108, half: 150, power: 3, lean: 0 };
+const rowsOf = (
+  every: number,
+  show: (angle: number, lift: number) => readonly [string, string],
+  from = -60,
+  to = 280,
+) =>
+  Array.from({ length: (to - from) / every + 1 }, (_, i) => {
+    const angle = from + i * every;
+    return show(angle, lobeAt(LOBE, angle).lift);
+  });
+const plain = (angle: number, lift: number) => [String(angle), lift.toFixed(4)] as const;
+const READING: TableReading = { angleColumn: 0, liftColumn: 1, angleIn: 'crank', liftIn: 'mm' };
+const noseOf = (table: Table, reading = surveyTable(table).reading): number => {
+  const read = readTable(table, reading);
+  if (!read.ok) throw new Error(`${read.problem.message} ${read.problem.remedy}`);
+  const trace = readTrace(read.points, { liftSd: 0.001, angleSd: 0, closes: 0.05 });
+  if (!trace.ok) throw new Error(trace.problem.message);
+  return trace.curve.nose;
+};
+
+describe('a table is understood', () => {
+  test.each<[string, Table]>([
+    ['plain crank degrees and mm', rowsOf(2, plain)],
+    ['headings, and a mark at the beginning', [['\uFEFFAngle (crank deg)', 'Lift (mm)'], ...rowsOf(2, plain)]],
+    ['decimal commas', rowsOf(2, (a, l) => [`${a},0`, l.toFixed(4).replace('.', ',')])],
+    [
+      'cam degrees and inches',
+      [['cam angle', 'lift inch'], ...rowsOf(2, (a, l) => [String(a / 2), (l / 25.4).toFixed(5)])],
+    ],
+    ['thou', rowsOf(2, (a, l) => [String(a), (l / 0.0254).toFixed(1)])],
+    ['inches, known by their size', rowsOf(2, (a, l) => [String(a), (l / 25.4).toFixed(5)])],
+    ['blank rows and remarks', [['# bench 2'], [''], ...rowsOf(2, plain), ['', '']]],
+    ['started anywhere on 0 to 720', rowsOf(2, (a, l) => [String((((a + 720) % 720) + 720) % 720), l.toFixed(4)])],
+    ['lift first', [['Rise mm', 'Crank °'], ...rowsOf(2, (a, l) => [l.toFixed(4), String(a)])]],
+  ])('%s', (_what, table) => expect(noseOf(table)).toBeCloseTo(108, 1));
+
+  test('a scale that falls is turned round, and said', () => {
+    const read = readTable(
+      rowsOf(2, (a, l) => plain(-a, l)),
+      READING,
+    );
+    expect(read).toMatchObject({ ok: true, notes: [expect.stringMatching(/angles fall/)] });
+    expect(noseOf(rowsOf(2, (a, l) => plain(-a, l)))).toBeCloseTo(108, 1);
+  });
+});
+
+describe('a table that cannot be a trace is refused whole, and the place named', () => {
+  const good: (readonly string[])[] = rowsOf(2, plain);
+  const withRow = (at: number, row: readonly string[]): Table => good.map((each, i) => (i === at ? row : each));
+  test.each<[string, Table, RegExp]>([
+    ['a missing column', good.map(([angle]) => [angle ?? '']), /Row 1: there is only one column/],
+    ['mixed separators', withRow(40, ['20', '1', '27']), /Row 41 has 3 cells, the rows before it 2/],
+    ['text', withRow(12, ['-36', 'n/a']), /Row 13, column 2: “n\/a” is not a number/],
+    ['an empty cell', withRow(12, ['-36', ' ']), /Row 13, column 2: nothing stands there/],
+    ['an angle that turns back', withRow(90, ['100', '8.3']), /Row 91: the angle turns back, from 118 to 100/],
+    [
+      '200,000 rows',
+      Array.from({ length: 200_000 }, (_, i) => [String(i / 300), '0']),
+      /has 200,000 rows; a trace has at most 7,200/,
+    ],
+    ['a lift beyond any lobe', withRow(20, ['-20', '420']), /Row 21: a lift of 420 mm/],
+    ['too few', good.slice(0, 5), /5 points are too few/],
+    ['nothing', [['# only a remark']], /no figures/],
+    ['words only', [['angle', 'lift']], /no figures/],
+    [
+      'far more than a cycle',
+      Array.from({ length: 800 }, (_, i) => [String(i * 2), '1']),
+      /runs over 1598 crank degrees/,
+    ],
+  ])('%s', (_what, table, words) => {
+    const read = readTable(table, READING);
+    expect(read.ok ? 'understood' : `${read.problem.message}`).toMatch(words);
+  });
+
+  test('columns must be two different ones', () =>
+    expect(readTable(good, { ...READING, liftColumn: 0 }).ok).toBe(false));
+});
