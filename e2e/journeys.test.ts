@@ -189,6 +189,8 @@ test('wide: by keyboard alone, on a falling 0–360 ring mounted anyhow', async 
   await browser.keys('n');
   await browser.seeText('verdict', /5\.0° early/);
   expect(await browser.text('action')).toBe('Retard it 5.0°: turn the cam against the way it runs.');
-  expect(await browser.text('sheet')).toMatch(/2° ahead of card[\s\S]*Intake centreline, 1\.00 mm below peak\s+103\.00° ATDC/);
+  expect(await browser.text('sheet')).toMatch(
+    /2° ahead of card[\s\S]*Intake centreline, 1\.00 mm drop\s+103\.00° ATDC/,
+  );
   await expectAccessible();
 });

@@ -79,7 +79,10 @@ test('phone: both centrelines, then all four events, by thumb alone; what was re
   // 21 + 180 + 55 is not 260: named, with what would reconcile it, while it is typed.
   await browser.seeText('contradiction', /256°, but the card says 260°/);
   await browser.fill('card-duration0', '');
-  await browser.seeText('what-follows', /Duration, intake, at 0\.050 in\s+256°[\s\S]*Overlap at 0\.050 in\s+44\.5° crank/);
+  await browser.seeText(
+    'what-follows',
+    /Duration, intake, at 0\.050 in\s+256°[\s\S]*Overlap at 0\.050 in\s+44\.5° crank/,
+  );
   await expectAccessible();
   await browser.press('card-save');
 
@@ -171,19 +174,16 @@ test('wide: a trace from a file; bad ones are refused whole; a stray point is le
   });
   const file = path.join(scratch, 'willow bank.csv');
   writeFileSync(file, `\uFEFFcam deg;lift mm\r\n${rows.join('\r\n')}\r\n`);
-  await browser.press('trace-pick');
-  const input = await browser.driver.wait(
-    async () => (await browser.driver.findElements({ css: 'input[type=file]' }))[0] ?? null,
-    10_000,
-    'no file can be picked',
-  );
-  await input?.sendKeys(file);
+  await (await browser.find('[data-testid="trace-file"]')).sendKeys(file);
   await browser.seeText('trace-preview', /Peak lift 0\.3\d\d in, 181 points/);
   await expectAccessible();
   await browser.press('trace-keep');
   await browser.seeText('strays', /One point lies off its neighbours: at 120\.0°/);
   await browser.press('leave-out');
-  await browser.seeText('trace-panel', /Peak lift\s+0\.330 in[\s\S]*The lobe leans: from the nose down its middle drifts/);
+  await browser.seeText(
+    'trace-panel',
+    /Peak lift\s+0\.330 in[\s\S]*The lobe leans: from the nose down its middle drifts/,
+  );
   expect(await browser.driver.findElements({ css: '[data-testid="strays"]' })).toEqual([]);
   await expectAccessible();
   await browser.press('next');

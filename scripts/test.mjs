@@ -5,10 +5,12 @@ import { ROOT, ensurePackages, ensurePrograms, ensureState, say } from './setup.
 
 /**
  * `npm test`: style, types, unit tests, the API on a real MariaDB, the app in a real browser.
- * Its database and ports are its own, so it can run beside `npm start`. `--only api` or `--only e2e` runs one part.
+ * Its database and ports are its own, so it can run beside `npm start`. `--only api` or `--only e2e` runs one part, and a word after
+ * it (`npm run e2e -- read`) only the files that are called so.
  */
 
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
+const named = only === null ? [] : process.argv.slice(process.argv.indexOf('--only') + 2);
 const wants = (part) => only === null || only === part;
 
 ensurePrograms('mariadbd', ...(wants('e2e') ? ['chromium', 'chromedriver'] : []));
@@ -30,6 +32,7 @@ function check(what, command, args, env = {}) {
   if (status !== 0) failures.push(what);
 }
 
+const patterns = named.flatMap((name) => ['--testPathPattern', name]);
 const bin = (name) => path.join(ROOT, 'node_modules/.bin', name);
 const node = process.execPath;
 
@@ -46,13 +49,13 @@ if (wants('api') || wants('e2e')) {
   const { ensureBuilt, MIGRATIONS_DIR, SERVER_FILE, WEB_DIR } = await import('./build.mjs');
   await withDatabase(['api', 'e2e', 'empty'], async (urls) => {
     if (wants('api'))
-      check('API on MariaDB', bin('jest'), ['--selectProjects', 'api', '--runInBand'], {
+      check('API on MariaDB', bin('jest'), ['--selectProjects', 'api', '--runInBand', ...patterns], {
         TEST_DATABASE_URL: urls.api,
         MIGRATIONS_DIR,
       });
     if (wants('e2e')) {
       await ensureBuilt();
-      check('the app in a browser', node, [bin('jest'), '--selectProjects', 'e2e', '--runInBand'], {
+      check('the app in a browser', node, [bin('jest'), '--selectProjects', 'e2e', '--runInBand', ...patterns], {
         TEST_DATABASE_URL: urls.e2e,
         EMPTY_DATABASE_URL: urls.empty,
         MIGRATIONS_DIR,

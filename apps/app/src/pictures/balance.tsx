@@ -5,6 +5,8 @@ import { useTheme } from '@/ui/theme';
 interface BalanceProps {
   /** The cam's advance against the target, crank degrees; negative is late. */
   readonly delta: number;
+  /** How well that is known, 95 %, crank degrees; null where nobody can say. */
+  readonly expanded: number | null;
   readonly limit: number;
   /** What each way of measuring has by itself, crank degrees. */
   readonly marks: readonly { readonly delta: number; readonly valve: 'intake' | 'exhaust' | 'both' }[];
@@ -19,7 +21,7 @@ const STEPS = [1, 2, 5, 10, 20, 45];
 const STEEPEST = 9;
 
 /** The verdict as a beam scale: how far from the target, the limit as a band, each measurement's own mark above it. */
-export function Balance({ delta, limit, marks, width, description }: BalanceProps) {
+export function Balance({ delta, expanded, limit, marks, width, description }: BalanceProps) {
   const theme = useTheme();
   const furthest = Math.max(
     4,
@@ -70,6 +72,14 @@ export function Balance({ delta, limit, marks, width, description }: BalanceProp
         <G rotation={tilt} originX={width / 2} originY={BEAM}>
           <Line x1={width / 2 - arm} x2={width / 2 + arm} y1={BEAM} y2={BEAM} stroke={theme.ink} strokeWidth="4" />
         </G>
+        {expanded === null ? null : (
+          <Path
+            d={`M${x(delta - expanded)} ${AXIS - 13} v8 m0 -4 H${x(delta + expanded)} m0 -4 v8`}
+            stroke={theme.brass}
+            strokeWidth="2.5"
+            fill="none"
+          />
+        )}
         <Path
           d={`M${x(delta) - 11} ${BEAM - 30} h22 l-11 19 Z`}
           transform={`translate(0 ${Math.tan((tilt * Math.PI) / 180) * (x(delta) - width / 2)})`}

@@ -25,6 +25,8 @@ const HEIGHT = 158;
 const TOP = 12;
 const BASE = 118;
 const SIDE = 10;
+/** The exhaust is dashed. */
+const DASH = '7 4';
 const STROKES = [
   { name: 'Power', middle: -270 },
   { name: 'Exhaust', middle: -90 },
@@ -147,33 +149,34 @@ export function CycleRibbon(props: CycleRibbonProps) {
           ))}
           <Line x1={SIDE} x2={width - SIDE} y1={BASE} y2={BASE} stroke={theme.line} strokeWidth="1.2" />
           {VALVES.map((valve) => {
-            const [given, found] = [card[valve], measured[valve]];
-            const dash = valve === 'exhaust' ? '7 4' : undefined;
-            return (
+            const given = card[valve];
+            // Under the measured one, and wider: where they part, it shows on one side.
+            return given ? (
+              <Path
+                key={valve}
+                d={outline(given, false)}
+                fill="none"
+                stroke={measured[valve] ? theme.soft : colour[valve]}
+                strokeWidth={measured[valve] ? 4 : 2}
+                strokeOpacity={measured[valve] ? 0.7 : 1}
+                strokeDasharray={valve === 'exhaust' ? DASH : undefined}
+              />
+            ) : null;
+          })}
+          {VALVES.map((valve) => {
+            const found = measured[valve];
+            return found ? (
               <G key={valve}>
-                {found ? (
-                  <>
-                    <Path d={outline(found, true)} fill={colour[valve]} fillOpacity={0.22} />
-                    <Path
-                      d={outline(found, false)}
-                      fill="none"
-                      stroke={colour[valve]}
-                      strokeWidth="2.4"
-                      strokeDasharray={dash}
-                    />
-                  </>
-                ) : null}
-                {given ? (
-                  <Path
-                    d={outline(given, false)}
-                    fill="none"
-                    stroke={found ? theme.ink : colour[valve]}
-                    strokeWidth={found ? 1.2 : 2}
-                    strokeDasharray={dash}
-                  />
-                ) : null}
+                <Path d={outline(found, true)} fill={colour[valve]} fillOpacity={0.22} />
+                <Path
+                  d={outline(found, false)}
+                  fill="none"
+                  stroke={colour[valve]}
+                  strokeWidth="2"
+                  strokeDasharray={valve === 'exhaust' ? DASH : undefined}
+                />
               </G>
-            );
+            ) : null;
           })}
           {dots.map(({ valve, angle, lift }, i) =>
             lift === null ? null : (
@@ -212,7 +215,7 @@ function legend(card: Lobes, measured: Lobes, units: LengthUnit): string {
   if (given.length + found.length === 0) return 'A lobe lift draws the lobes here.';
   return [
     found.length > 0 ? `Filled: measured, ${found.join(', ')}` : '',
-    given.length > 0 ? `${found.length > 0 ? 'Thin line: card' : 'Card'}, ${given.join(', ')}` : '',
+    given.length > 0 ? `${found.length > 0 ? 'Grey: card' : 'Card'}, ${given.join(', ')}` : '',
   ]
     .filter((each) => each !== '')
     .join('. ');

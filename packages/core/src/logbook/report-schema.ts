@@ -10,6 +10,7 @@ const problemSchema = z.strictObject({ message: z.string(), remedy: z.string() }
 const verdictSchema = z.strictObject({
   kind: z.enum(['waiting', 'leave', 'move', 'measure-again', 'do-not-move']),
   delta: degrees.nullable().describe('The cam’s advance against the target, crank degrees; negative is late.'),
+  expanded: degrees.nullable().describe('Half-width of 95 % of it.'),
   move: degrees.nullable().describe('The move that cures it, crank degrees; positive advances.'),
   headline: z.string(),
   action: z.string(),

@@ -199,6 +199,7 @@ function waitingVerdict(
   const wait = (headline: string, action: string): ReportVerdict => ({
     kind: 'waiting',
     delta: null,
+    expanded: null,
     move: null,
     headline,
     action,

@@ -1,6 +1,6 @@
 import { type Lobe, lobeAt } from '../cam/lobe';
 import { readTrace } from '../cam/trace';
-import { type Table, type TableReading, readTable, surveyTable } from './trace-table';
+import { type Table, type TableReading, readTable, separatorOf, surveyTable } from './trace-table';
 
 const LOBE: Lobe = { peak: 8.4, nose: 108, half: 150, power: 3, lean: 0 };
 const rowsOf = (
@@ -22,6 +22,14 @@ const noseOf = (table: Table, reading = surveyTable(table).reading): number => {
   if (!trace.ok) throw new Error(trace.problem.message);
   return trace.curve.nose;
 };
+
+test.each([
+  ['-20;0,00\n-15;0,02', ';'],
+  ['-20\t0,00\n-15\t0,02', '\t'],
+  ['# a remark; with marks\n-20, 0.00\n-15, 0.02', ','],
+  ['-20  0,00\n-15  0,02', ' '],
+  ['angle,lift\n-20,0.00', ','],
+])('what stands between the columns of %j', (text, separator) => expect(separatorOf(text)).toBe(separator));
 
 describe('a table is understood', () => {
   test.each<[string, Table]>([

@@ -56,6 +56,22 @@ function linesOf(table: Table): { readonly headings: readonly string[] | null; r
     : { headings: null, lines };
 }
 
+/**
+ * What stands between the columns of a text. A comma only where nothing else does: it may be a decimal comma.
+ * @example separatorOf('-20;0,00\n-15;0,02') // ';'
+ */
+export function separatorOf(text: string): ';' | '\t' | ' ' | ',' {
+  const lines = text
+    .split(/\r?\n/)
+    .map((line) => line.trim())
+    .filter((line) => line !== '' && !line.startsWith('#'))
+    .slice(0, 40);
+  const most = (has: (line: string) => boolean): boolean => lines.filter(has).length > lines.length / 2;
+  if (most((line) => line.includes(';'))) return ';';
+  if (most((line) => line.includes('\t'))) return '\t';
+  return most((line) => /^[-+\d.,]*\d +[-+\d.,]+( |$)/.test(line)) ? ' ' : ',';
+}
+
 /** What a table seems to hold: which columns, which units. The builder has the last word. */
 export function surveyTable(table: Table): TableSurvey {
   const { headings, lines } = linesOf(table);

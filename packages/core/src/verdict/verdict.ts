@@ -36,6 +36,8 @@ export interface Verdict {
   readonly kind: VerdictKind;
   /** The cam's advance against the target, crank degrees: positive early, negative late. */
   readonly delta: CrankDeg;
+  /** Half-width of its 95 % interval, crank degrees; null where it is not known. */
+  readonly expanded: number | null;
   /** The move that would cure it, crank degrees, −delta: positive advances. 0 unless the kind is `move`. */
   readonly move: CrankDeg;
   readonly headline: string;
@@ -60,7 +62,7 @@ export function judge(evidence: Evidence): Verdict {
       ? `The cam sits on the target${good}.`
       : `The cam sits ${size} ${early ? 'early' : 'late'}${good}.`;
   const why = `${evidence.basis}; limit ±${trim(limit)}°. A larger intake centreline is a later cam.`;
-  const still = { delta, move: crankDeg(0), why };
+  const still = { delta, expanded, move: crankDeg(0), why };
 
   if (!zeroProved)
     return {

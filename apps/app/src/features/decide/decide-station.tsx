@@ -76,6 +76,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
         <View className="items-center">
           <Balance
             delta={verdict.delta}
+            expanded={verdict.expanded}
             limit={target.limit}
             marks={trial?.views.flatMap(({ delta, valve }) => (delta === null ? [] : [{ delta, valve }])) ?? []}
             width={Math.min(width - 24, 640)}

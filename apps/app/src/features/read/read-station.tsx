@@ -60,6 +60,7 @@ export function ReadStation(props: StationProps) {
         approach,
         wheel,
       });
+      choice.stayIn(trial);
       setAgain(false);
     },
     decide: () => router.replace(placeHref(build.id, 'decide')),

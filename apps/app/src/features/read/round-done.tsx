@@ -61,7 +61,7 @@ export function RoundDone({ report, choice, reading, bar, onAgain, onOther }: Ro
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {mine ? `${mine.title}: ${mine.shows}.` : `${READ_METHODS[method].name}: recorded.`}
         </Words>
-        {mine?.against ? <Words look="soft">{`${mine.detail ?? ''}. Wanted: ${mine.against}.`}</Words> : null}
+        {mine?.against ? <Words look="soft">{capital(`${mine.detail ?? ''}. Wanted: ${mine.against}.`)}</Words> : null}
         <CycleRibbon
           testID="read-ribbon"
           card={card.lobes}
@@ -77,6 +77,8 @@ export function RoundDone({ report, choice, reading, bar, onAgain, onOther }: Ro
     </StationBody>
   );
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The measured lobes to be drawn: a trace where there is one, else the lobe through the readings. */
 export function drawn(trial: Report['trials'][number] | undefined) {

@@ -1,19 +1,19 @@
-import * as DocumentPicker from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { TextInput, View } from 'react-native';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { readTrace } from '@yosoku/core/cam/trace';
-import { type Table, type TableReading, readTable, surveyTable } from '@yosoku/core/measure/trace-table';
+import { type Table, type TableReading, readTable, separatorOf, surveyTable } from '@yosoku/core/measure/trace-table';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { useStationWidth } from '@/features/builds/use-station-width';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { PrimaryButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
+import { FileField } from '@/ui/file-field';
 import { Notice } from '@/ui/notice';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
@@ -70,24 +70,19 @@ export function TraceImport({ report, write }: StationProps) {
   const take = (text: string, source: Given['source'], name: string | null): void => {
     setOwn({});
     setTrouble(null);
-    const { data } = Papa.parse<string[]>(text, {
-      skipEmptyLines: false,
-      delimitersToGuess: [',', ';', '\t', '|', ' '],
-    });
+    const delimiter = separatorOf(text);
+    const spaced = delimiter === ' ' ? text.replaceAll(/ +/g, ' ').replaceAll(/^ | $/gm, '') : text;
+    const { data } = Papa.parse<string[]>(spaced, { delimiter });
     setGiven({ source, name, table: data });
   };
-  const pick = async (): Promise<void> => {
+  const open = async (file: File): Promise<void> => {
     setTrouble(null);
+    if (file.size > MOST_BYTES) {
+      setTrouble(`“${file.name}” has ${Math.round(file.size / 1e6)} MB: too large for a trace.`);
+      return;
+    }
     try {
-      const picked = await DocumentPicker.getDocumentAsync({ type: ['text/*', 'application/csv', '*/*'] });
-      const asset = picked.assets?.[0];
-      if (!asset) return;
-      if ((asset.size ?? 0) > MOST_BYTES) {
-        setTrouble(`“${asset.name}” has ${Math.round((asset.size ?? 0) / 1e6)} MB: too large for a trace.`);
-        return;
-      }
-      const text = asset.file ? await asset.file.text() : await (await fetch(asset.uri)).text();
-      take(text, 'file', asset.name);
+      take(await file.text(), 'file', file.name);
     } catch {
       setTrouble('The file could not be opened. Pick it again, or paste its contents below.');
     }
@@ -133,7 +128,12 @@ export function TraceImport({ report, write }: StationProps) {
           anywhere.
         </Words>
         <View className="flex-row flex-wrap items-center gap-x-4">
-          <QuietButton testID="trace-pick" label="Pick a file" onPress={() => void pick()} />
+          <FileField
+            testID="trace-file"
+            label="Pick a file"
+            accept=".csv,.txt,.tsv,text/*"
+            onFile={(file) => void open(file)}
+          />
           {given?.name ? <Words look="soft">{given.name}</Words> : null}
         </View>
         <View className="gap-1">

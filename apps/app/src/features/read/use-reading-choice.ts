@@ -13,7 +13,8 @@ const SITS_ON: readonly SitsOn[] = ['lobe', 'lifter', 'bucket', 'valve'];
 export function useReadingChoice(report: Report) {
   const { build, read, card } = report;
   const dispatch = useAppDispatch();
-  const place = `${build.id}/reading/${read.trial ?? 'first'}`;
+  const placeOf = (trial: string | null): string => `${build.id}/reading/${trial ?? 'first'}`;
+  const place = placeOf(read.trial);
   const draft = useAppSelector((state) => state.drafts[place]) ?? {};
   const open = read.open.at(-1);
   const method: ReadMethodName =
@@ -39,8 +40,8 @@ export function useReadingChoice(report: Report) {
             : null;
   const height = parsed.ok && heightTrouble === null ? parsed.mm : null;
   const next: NextReading = nextReading(read, { method, valve, sitsOn, height }, build.units);
-  const change = (part: Readonly<Record<string, string>>): void => {
-    dispatch(drafted({ place, draft: { ...draft, ...part } }));
+  const change = (part: Readonly<Record<string, string>>, at = place): void => {
+    dispatch(drafted({ place: at, draft: { ...draft, ...part } }));
   };
   return {
     method,
@@ -58,6 +59,8 @@ export function useReadingChoice(report: Report) {
     },
     choose: (part: { readonly method?: ReadMethodName; readonly valve?: Valve; readonly sitsOn?: SitsOn }) =>
       change(part as Readonly<Record<string, string>>),
+    /** What was read last is looked at until the builder goes on. */
+    stayIn: (trial: string) => change({ method, valve, sitsOn }, placeOf(trial)),
   };
 }
 

@@ -31,7 +31,7 @@ export function centrelineViews(context: ViewContext, valve: Valve, rounds: read
     return {
       ...base('centreline', valve, found),
       key: `centreline ${valve} ${drop} ${group[0]?.sitsOn === 'valve'}`,
-      title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline, ${formatLength(drop, units)} below peak`,
+      title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline, ${formatLength(drop, units)} drop`,
       shows: `${computedDegrees(found.mean, 2)} ${SIDE_WORDS[valve].centreline}`,
       detail: pairsWords(found.count, 'pair', found.spread),
       delta: target === null ? null : off(valve, target, found.mean),

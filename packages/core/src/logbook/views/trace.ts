@@ -43,7 +43,7 @@ export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
         { from: 'TDC', standard: tdc },
       ],
       key: `trace ${trace.id}`,
-      title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline from the trace, ${formatLength(drop, units)} below peak`,
+      title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline of the trace, ${formatLength(drop, units)} drop`,
       shows: `${computedDegrees(printed, 2)} ${SIDE_WORDS[valve].centreline}`,
       detail: events.join('; ') || null,
       delta: target === null ? null : off(valve, target, printed),
