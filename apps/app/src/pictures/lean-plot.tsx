@@ -55,6 +55,8 @@ export function LeanPlot({ lean, valve, units, width }: LeanPlotProps) {
         dataPointsRadius={4}
         maxValue={2 * reach}
         noOfSections={4}
+        showFractionalValues
+        roundToDigits={3}
         yAxisLabelWidth={AXIS}
         formatYLabel={(value) => `${decimal(Number(value) + floor, 1)}°`}
         yAxisTextStyle={label}

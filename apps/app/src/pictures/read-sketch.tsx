@@ -49,9 +49,11 @@ export function ReadSketch({
   const theme = useTheme();
   const spots = SPOTS[method];
   const [first] = spots;
+  // Large, the same lines would be beams.
+  const fine = Math.min(1, 150 / width);
   return (
     <Svg width={width} height={(width * HEIGHT) / 100} viewBox={`0 0 100 ${HEIGHT}`} aria-hidden>
-      <Line x1="0" x2="100" y1={BASE} y2={BASE} stroke={theme.hairline} strokeWidth="1" />
+      <Line x1="0" x2="100" y1={BASE} y2={BASE} stroke={theme.hairline} strokeWidth={1 * fine} />
       {method === 'lift-at-tdc' && first ? (
         <Line
           x1={x(first.angle)}
@@ -59,12 +61,12 @@ export function ReadSketch({
           y1="4"
           y2={BASE + 6}
           stroke={theme.brass}
-          strokeWidth="1.5"
+          strokeWidth={1.5 * fine}
           strokeDasharray="4 2 1 2"
         />
       ) : null}
       {method === 'identity' ? (
-        <Line x1={x(0)} x2={x(0)} y1={y(8)} y2={BASE} stroke={theme.soft} strokeWidth="1.2" />
+        <Line x1={x(0)} x2={x(0)} y1={y(8)} y2={BASE} stroke={theme.soft} strokeWidth={1.2 * fine} />
       ) : null}
       {(method === 'centreline' || method === 'events') && first ? (
         <Line
@@ -73,25 +75,25 @@ export function ReadSketch({
           y1={y(first.lift)}
           y2={y(first.lift)}
           stroke={theme.soft}
-          strokeWidth="1.2"
+          strokeWidth={1.2 * fine}
         />
       ) : null}
       {method === 'backlash' && first ? (
-        <G stroke={theme.soft} strokeWidth="1.4" fill="none">
+        <G stroke={theme.soft} strokeWidth={1.4 * fine} fill="none">
           <Path d={`M${x(first.angle) - 24} ${y(first.lift)} h18 m-5 -4 l5 4 l-5 4`} />
           <Path d={`M${x(first.angle) + 24} ${y(first.lift)} h-18 m5 -4 l-5 4 l5 4`} />
         </G>
       ) : null}
-      <Path d={path} fill="none" stroke={theme.ink} strokeWidth="1.8" />
+      <Path d={path} fill="none" stroke={theme.ink} strokeWidth={1.8 * fine} />
       {spots.map((spot, i) => (
         <Circle
           key={i}
           cx={x(spot.angle)}
           cy={y(spot.lift)}
-          r={spots.length > 4 ? 2.4 : 4}
+          r={(spots.length > 4 ? 2.4 : 4) * fine}
           fill={next === undefined || next === i ? theme.brass : theme.ground}
           stroke={theme.brass}
-          strokeWidth="1.6"
+          strokeWidth={1.6 * fine}
         />
       ))}
     </Svg>

@@ -38,6 +38,8 @@ export interface CompletedLobe {
   readonly ratio: number | null;
   /** The lobe as far as the card tells, lift at the lobe (at the valve where the card gives no ratio), null without a lift. */
   readonly curve: Lobe | null;
+  /** Does the card say where the nose stands, if only in a figure that is disputed? */
+  readonly placed: boolean;
   /** full: the durations shape it. usual: a common steepness is assumed. */
   readonly shape: 'full' | 'usual' | null;
 }
@@ -242,7 +244,16 @@ export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
       valueOf(`${valve}.${name}`),
     ) as [number | null, number | null, number | null, number | null];
     const fitted = curveOf(valve, { lines, lobeLift, valveLift, ratio, centreline }, card[valve] ?? {}, facts);
-    return { centreline, lines, lobeLift, valveLift, ratio, curve: fitted?.lobe ?? null, shape: fitted?.shape ?? null };
+    return {
+      centreline,
+      lines,
+      lobeLift,
+      valveLift,
+      ratio,
+      curve: fitted?.lobe ?? null,
+      placed: (centreline ?? card[valve]?.centreline ?? null) !== null,
+      shape: fitted?.shape ?? null,
+    };
   };
   const [intake, exhaust] = [lobeOf('intake'), lobeOf('exhaust')];
   return {
@@ -266,7 +277,7 @@ const linesOf = (card: CamCard, valve: Valve): readonly TimingLine[] => card[val
 /** The lobe that the card describes, as far as it does. */
 function curveOf(
   valve: Valve,
-  known: Omit<CompletedLobe, 'curve' | 'shape'>,
+  known: Omit<CompletedLobe, 'curve' | 'shape' | 'placed'>,
   printed: LobeCard,
   facts: ReadonlyMap<FigureKey, Fact>,
 ) {
@@ -282,7 +293,13 @@ function curveOf(
   const printedCentre = facts.get(`${valve}.centreline`)?.from === null;
   return fitLobe({
     peak,
-    nose: centreline !== null && printedCentre ? noseAt(valve, centreline) : undefined,
+    // A disputed centreline still says best where to draw it; whatever counts looks at `centreline`.
+    nose:
+      centreline === null || printedCentre
+        ? printed.centreline === undefined
+          ? undefined
+          : noseAt(valve, printed.centreline)
+        : undefined,
     durations: lines.flatMap((line) => {
       const height = atLobe(line);
       return line.duration === undefined || height === null ? [] : [{ height, duration: line.duration }];

@@ -29,8 +29,7 @@ export function CardPicture(props: {
 }
 
 /** A lobe whose place nobody knows is not drawn as if it stood at TDC. */
-const placed = (card: CompletedCard, valve: 'intake' | 'exhaust') =>
-  card[valve].centreline === null ? null : card[valve].curve;
+const placed = (card: CompletedCard, valve: 'intake' | 'exhaust') => (card[valve].placed ? card[valve].curve : null);
 
 /** Figures of the card that cannot all be right. */
 export function Contradictions({ of }: { readonly of: CompletedCard['contradictions'] }) {

@@ -65,7 +65,18 @@ export function CardStation({ report, write }: StationProps) {
   };
 
   return (
-    <StationBody footer={<PrimaryButton testID="card-save" label="Keep card and target" onPress={() => void save()} />}>
+    <StationBody
+      footer={
+        <View>
+          {sofar.contradictions[0] ? (
+            <Words look="label" className="border-t border-warning px-4 py-2" aria-hidden>
+              {sofar.contradictions[0].message}
+            </Words>
+          ) : null}
+          <PrimaryButton testID="card-save" label="Keep card and target" onPress={() => void save()} />
+        </View>
+      }
+    >
       <View className="max-w-[680px] gap-5 px-4 wide:px-0 pb-5 pt-4">
         <Words look="title" level={1}>
           What the card says

@@ -112,7 +112,9 @@ function Method({ name, chosen, lacking: lacks, onPress }: MethodProps) {
       onPress={onPress}
       className={`min-h-[56px] flex-row items-center gap-4 border-b border-l-4 border-b-hairline py-2 pl-3 ${chosen ? 'border-l-brass bg-raised' : 'border-l-transparent'}`}
     >
-      <ReadSketch method={name} width={92} />
+      <View className="w-[84px] shrink-0">
+        <ReadSketch method={name} width={84} />
+      </View>
       <View className="shrink grow">
         <Words look="label">{lacks ? `${title}: ${lacks}` : title}</Words>
         <Words look="soft">{why}</Words>

@@ -11,7 +11,7 @@ import { ByWheel } from './by-wheel';
 import { ChooseReading } from './choose-reading';
 import { ReadBar } from './read-bar';
 import { RoundDone } from './round-done';
-import { TraceTyping } from './trace-typing';
+import { TraceReading } from './trace-reading';
 import { useReadingChoice } from './use-reading-choice';
 
 type Shows = BodyOf<'reading.taken'>['shows'];
@@ -73,7 +73,7 @@ export function ReadStation(props: StationProps) {
         choice={choice}
         onDone={() => {
           setChoosing(false);
-          setAgain(true);
+          setAgain(choice.method !== 'trace');
         }}
       />
     );
@@ -83,7 +83,17 @@ export function ReadStation(props: StationProps) {
     ?.rounds.filter((each) => each.method === method && each.valve === valve && each.sitsOn === sitsOn);
   const round = rounds?.at(-1);
   if (method === 'trace')
-    return <TraceTyping report={report} choice={choice} reading={reading} write={write} bar={bar} />;
+    return (
+      <TraceReading
+        report={report}
+        choice={choice}
+        reading={reading}
+        write={write}
+        bar={bar}
+        typing={again}
+        onType={() => setAgain(true)}
+      />
+    );
   if (round && round.lacking === 0 && round.problem === null && next.round === null && !again)
     return (
       <RoundDone

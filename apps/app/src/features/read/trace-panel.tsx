@@ -80,7 +80,7 @@ export function TracePanel({ trace, report, write }: TracePanelProps) {
             />
           ) : null}
           <Figure
-            label="Steepest, opening and closing"
+            label="Steepest, up and down"
             shows={`${decimal(figures.steepest.opening, 3)} and ${decimal(figures.steepest.closing, 3)} mm/°`}
           />
           <Figure label="Area under the curve" shows={`${decimal(figures.area, 0)} mm·°`} />

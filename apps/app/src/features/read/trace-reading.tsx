@@ -8,11 +8,12 @@ import { placeHref } from '@/features/builds/station-line';
 import type { Write } from '@/features/builds/use-logbook';
 import { useStationWidth } from '@/features/builds/use-station-width';
 import { LengthPad, useLengthEntry } from '@/features/entry/length-pad';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { useReadingEntry, wholeReading } from '@/features/entry/use-reading-entry';
 import { SlideRule } from '@/pictures/slide-rule';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { QuietButton } from '@/ui/buttons';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Words } from '@/ui/words';
@@ -36,10 +37,20 @@ interface TraceTypingProps {
   readonly reading: Reading;
   readonly write: Write;
   readonly bar: ReactNode;
+  /** Point by point even where a whole trace is there already. */
+  readonly typing: boolean;
+  readonly onType: () => void;
 }
 
-/** A trace by hand: the wheel goes on by a step, the lift is typed. The curve grows above it. */
-export function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) {
+/** Full trace: by hand, where the wheel goes on by a step and the lift is typed while the curve grows; or as it came from a file. */
+export function TraceReading(props: TraceTypingProps) {
+  const { report, choice, typing } = props;
+  const traces = report.trials.at(-1)?.traces.filter((each) => each.valve === choice.valve) ?? [];
+  return traces.some((each) => !each.typed) && !typing ? <TraceDone {...props} /> : <TraceTyping {...props} />;
+}
+
+/** A trace point by point. */
+function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) {
   const { build, zero, trials } = report;
   const { valve, sitsOn, next } = choice;
   const width = useStationWidth();
@@ -51,7 +62,7 @@ export function TraceTyping({ report, choice, reading, write, bar }: TraceTyping
     (each) => each.method === 'trace' && each.valve === valve && each.sitsOn === sitsOn,
   );
   const last = round?.readings.at(-1)?.at ?? null;
-  const due = last === null ? BEGINS[valve] + (zero.result?.tdc ?? 0) : last + step;
+  const due = last === null ? Math.round(BEGINS[valve] + (zero.result?.tdc ?? 0)) : last + step;
   const wheel = useReadingEntry(`${build.id}/trace-wheel`, zero.ring, due);
   const lift = useLengthEntry(`${build.id}/trace-lift`, build.units);
   const at = wholeReading(wheel) ?? readingAt(zero.ring, due);
@@ -113,6 +124,45 @@ export function TraceTyping({ report, choice, reading, write, bar }: TraceTyping
             onChange={(value) => dispatch(drafted({ place, draft: { step: value } }))}
           />
         </More>
+      </View>
+    </StationBody>
+  );
+}
+
+/** A trace came as a whole: what it tells, and what comes next. */
+function TraceDone({ report, choice, reading, write, bar, onType }: TraceTypingProps) {
+  const { build, trials } = report;
+  const traces = trials.at(-1)?.traces ?? [];
+  const mine = traces.filter((each) => each.valve === choice.valve);
+  useShortcuts({ Enter: reading.decide, n: reading.decide, u: () => reading.undo?.() });
+  return (
+    <StationBody
+      footer={
+        <View>
+          <View className="flex-row flex-wrap items-center justify-between gap-x-4 px-4 wide:px-0">
+            <Link
+              href={placeHref(build.id, 'trace')}
+              className="px-2 py-3 font-medium text-[17px] text-brass"
+              testID="trace-import-link"
+            >
+              Another trace
+            </Link>
+            <QuietButton testID="trace-type" label="Point by point" onPress={onType} />
+            {reading.undo ? <QuietButton label="Undo" testID="undo" onPress={reading.undo} /> : null}
+          </View>
+          <PrimaryButton testID="next" label="See the verdict" onPress={reading.decide} />
+        </View>
+      }
+    >
+      {bar}
+      <View className="gap-3 px-4 wide:px-0 pb-3 pt-3">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
+          {mine.length === 1 ? `One trace of the ${choice.valve}.` : `${mine.length} traces of the ${choice.valve}.`}
+        </Words>
+        <ZeroNotice report={report} />
+        {mine.map((trace) => (
+          <TracePanel key={trace.id} trace={trace} report={report} write={write} />
+        ))}
       </View>
     </StationBody>
   );
