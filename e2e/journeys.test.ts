@@ -96,9 +96,6 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   await browser.press('record');
   expect(await (await browser.find('[role=main]')).getText()).toContain('not less than the whole lobe lift, 0.330 in');
   await browser.fill('drop', '50');
-  await browser.press('key-6');
-  await browser.press('key-6');
-  await browser.press('side-after');
   await browser.press('record');
   taps += 4;
   await browser.seeText('sentence', /Over the nose and down to 0\.050 in/);

@@ -60,6 +60,10 @@ if (wants('zero')) {
   const { microseconds } = json([await bundled('bench/zero.mts')]);
   say(`TDC and its uncertainty from one pass: ${microseconds.toFixed(1)} µs`);
 }
+if (wants('trace')) {
+  const { p50, p99 } = json([await bundled('bench/trace.mts')]);
+  say(`a trace of 720 points, read: ${ms(p50)}, 99th percentile ${ms(p99)}`);
+}
 if (wants('wheel')) {
   await ensureBuilt();
   say('the wheel turned by a finger, phone size, processor slowed four times, median of 5');

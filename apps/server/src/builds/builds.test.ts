@@ -61,9 +61,9 @@ describe('the logbook on the server', () => {
     expect(bare).toEqual([first, ...rest]);
 
     const { report } = (await me.get(`/builds/${id}/report`)).json;
-    expect(report.verdict).toMatchObject({ kind: 'leave', headline: 'The cam sits 0.4° late.' });
+    expect(report.verdict).toMatchObject({ kind: 'leave', headline: 'The cam sits 0.4° late, ±0.2°.' });
     const listed = (await me.get('/builds')).json.builds.find((each: { id: string }) => each.id === id);
-    expect(listed).toMatchObject({ verdictKind: 'leave', headline: 'The cam sits 0.4° late.', delta: -0.375 });
+    expect(listed).toMatchObject({ verdictKind: 'leave', headline: 'The cam sits 0.4° late, ±0.2°.', delta: -0.375 });
   });
 
   test('posting twice is harmless; the same id with other contents is refused', async () => {
@@ -85,6 +85,37 @@ describe('the logbook on the server', () => {
     expect(answers.map(({ status }) => status)).toEqual(Array(24).fill(201));
     const seqs = answers.map(({ json }) => json.placed[0].seq).sort((a: number, b: number) => a - b);
     expect(seqs).toEqual(Array.from({ length: 24 }, (_, at) => at + 2));
+  });
+
+  test('keeps the longest trace point by point, and refuses a longer one whole', async () => {
+    const id = await newBuild();
+    const begun = trial(id);
+    const trace = (points: number) =>
+      makeEntry(
+        'trace.recorded',
+        {
+          setting: null,
+          trial: begun.id,
+          cylinder: 1,
+          valve: 'intake',
+          sitsOn: 'lifter',
+          approach: 'forward',
+          source: 'file',
+          counted: 'anyhow',
+          points: Array.from({ length: points }, (_, i): [number, number] => [i / 10, (i % 8382) / 1001]),
+        },
+        id,
+        mine.builderId,
+      );
+    const longest = trace(7200);
+    expect((await me.post(`/builds/${id}/entries`, { entries: [begun, longest] })).status).toBe(201);
+    const kept = (await me.get(`/builds/${id}/entries`)).json.entries.find(
+      (each: { id: string }) => each.id === longest.id,
+    );
+    expect(kept.body).toEqual(longest.body);
+    const longer = await me.post(`/builds/${id}/entries`, { entries: [trace(7201)] });
+    expect(longer.json.fields[0]).toMatchObject({ message: expect.stringMatching(/at most 7200 points/) });
+    expect(await countEntries(id)).toBe(3);
   });
 
   test('is all or nothing', async () => {

@@ -3,6 +3,7 @@ import { type Lobe, flanksAt, lobeAt } from '../cam/lobe';
 import { BUILD, book, id } from '../testing/book';
 import { inches } from '../units/length';
 import { makeRandom } from '../virtual-engine/random';
+import { cardFromMeasured } from './card-from-measured';
 import { type BodyOf, entrySchema } from './entry';
 import { type NextReading, nextReading } from './read-plan';
 import type { Report } from './report';
@@ -297,7 +298,34 @@ describe('traces', () => {
     expect(report.verdict.headline).toMatch(/does not hold/);
   });
 
-  // GUM: the stated interval covers the truth 95 times in 100, for a whole trace and for the lift at TDC.
+  // GUM: the stated interval covers the truth 95 times in 100.
+  test('with noise the stated interval of a lift at TDC covers the truth', () => {
+    const random = makeRandom(55);
+    const upright = { ...lobe, lean: 0 };
+    const liftAtTdc = Array.from({ length: 8 }, (_, i) => 103.5 + i).map((centreline) => ({
+      centreline,
+      lift: lobeAt({ ...upright, nose: centreline }, 0).lift,
+    }));
+    let covered = 0;
+    const trials = 600;
+    for (let trial = 0; trial < trials; trial += 1) {
+      const job = book();
+      const setting = job.proved();
+      job.write('card.entered', { replaces: null, intake: { centreline: 107, lobeLift: upright.peak, liftAtTdc } });
+      const advance = random.within(2.5);
+      const tdc = job.report().zero.uncertainty?.standard ?? 0;
+      const stood = Math.round(random.within(1) * 4) / 4;
+      const lift = lobeAt(upright, stood + random.within(0.125) - random.normal(tdc) + advance).lift;
+      const shown = Math.round((lift + random.within(0.0127 / 2)) / 0.0127) * 0.0127;
+      job.round('lift-at-tdc', 'intake', [{ shows: { kind: 'tdc-lift', lift: shown }, at: stood }], { setting });
+      const view = viewOf(job.report(), 'lift-at-tdc');
+      if (Math.abs((view?.delta ?? 0) - advance) <= (view?.deltaExpanded ?? 0)) covered += 1;
+    }
+    expect(covered / trials).toBeGreaterThanOrEqual(0.93);
+    expect(covered / trials).toBeLessThanOrEqual(0.98);
+  });
+
+  // GUM, likewise for a whole trace.
   test('with noise the stated interval of a trace covers the truth', () => {
     const random = makeRandom(77);
     const nose = flanksAt(lobe, lobe.peak - H);
@@ -320,6 +348,40 @@ describe('traces', () => {
     }
     expect(covered / trials).toBeGreaterThanOrEqual(0.93);
     expect(covered / trials).toBeLessThanOrEqual(0.98);
+  });
+});
+
+test('a cam without a card: its card is written from the measurements, and the cam then sits on it', () => {
+  const job = book();
+  const setting = job.proved();
+  job.pair(setting, 66, 153);
+  job.round(
+    'events',
+    'intake',
+    [
+      { shows: above('opening'), at: -18.5 },
+      { shows: above('closing'), at: 237.5 },
+    ],
+    { setting },
+  );
+  job.round('identity', 'intake', [{ shows: { kind: 'peak-lift', lift: 8.38 } }]);
+  expect(job.report().verdict.headline).toMatch(/nothing to compare/);
+  const card = cardFromMeasured(job.report().trials[0]);
+  expect(card).toEqual({
+    name: 'As measured',
+    intake: { centreline: 109.5, lobeLift: 8.38, timing: [{ height: H, at: 'lobe', opens: 18.5, closes: 57.5 }] },
+  });
+  job.write('card.entered', { replaces: null, ...(card as Omit<BodyOf<'card.entered'>, 'replaces'>) });
+  expect(job.report().verdict).toMatchObject({ kind: 'leave', delta: 0 });
+  expect(cardFromMeasured(book().report().trials[0])).toBeNull();
+});
+
+test('one flank only of a method that needs two: said, and what to do', () => {
+  const job = ready();
+  job.round('events', 'intake', [{ shows: above('opening'), at: -21 }], job);
+  expect(job.report().verdict).toMatchObject({
+    kind: 'waiting',
+    headline: 'No verdict yet: one side of the nose is missing.',
   });
 });
 

@@ -11,14 +11,19 @@ const SITS_ON: readonly SitsOn[] = ['lobe', 'lifter', 'bucket', 'valve'];
 
 /** What is being read: valve, method, where the indicator sits, at which height. The builder's own choice, else what is proposed. */
 export function useReadingChoice(report: Report) {
-  const { build, read, card } = report;
+  const { build, read, card, target } = report;
+  // Once a target is kept, the rule of the shop is in it.
+  const rule = useAppSelector((state) => state.session.account?.readRule ?? null);
   const dispatch = useAppDispatch();
   const placeOf = (trial: string | null): string => `${build.id}/reading/${trial ?? 'first'}`;
   const place = placeOf(read.trial);
   const draft = useAppSelector((state) => state.drafts[place]) ?? {};
   const open = read.open.at(-1);
   const method: ReadMethodName =
-    READ_METHOD_NAMES.find((name) => name === draft.method) ?? open?.method ?? read.proposal.method;
+    READ_METHOD_NAMES.find((name) => name === draft.method) ??
+    open?.method ??
+    (target.entry === null ? rule : null) ??
+    read.proposal.method;
   const valve: Valve = VALVES.find((name) => name === draft.valve) ?? open?.valve ?? read.proposal.valve;
   const sitsOn: SitsOn = SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn;
   const table = READ_METHODS[method].height;

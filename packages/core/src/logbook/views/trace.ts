@@ -1,13 +1,15 @@
 import { EVENT_NAMES, SIDE_WORDS, closesAsPrinted, opensAsPrinted } from '../../cam/card';
 import { wrap180 } from '../../units/angle';
 import { computedDegrees } from '../../units/degrees';
-import { formatLength } from '../../units/length';
+import { formatComputedLength, formatLength } from '../../units/length';
 import type { TraceFinding } from '../read-traces';
 import { UNPROVED_TDC } from '../zero-passes';
 import { eventFigure } from './card-events';
 import { type View, type ViewContext, base, sign, off, wantedCentreline, plainDegrees } from './view';
 
 /** The drop at which a trace says its centreline, mm, unless the lobe is too small for it. */
+/** Where a valve is as good as on its seat, mm: 0.006 in. From memory. */
+const SEAT = 0.1524;
 const TRACE_DROP = { in: 1.27, mm: 1 } as const;
 
 export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
@@ -22,7 +24,7 @@ export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
   const target = wantedCentreline(context, valve);
   const standard = Math.hypot(centre.standard, tdc);
   const lines = context.card[valve].lines.filter(({ height }) => height !== null);
-  const heights = [...new Set([...lines.map(({ height }) => height ?? 0), TRACE_DROP[units]])].filter(
+  const heights = [...new Set([...lines.map(({ height }) => height ?? 0), TRACE_DROP[units], SEAT])].filter(
     (height) => height < curve.peak,
   );
   const events = heights.flatMap((height) => {
@@ -45,7 +47,7 @@ export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
       key: `trace ${trace.id}`,
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline of the trace, ${formatLength(drop, units)} drop`,
       shows: `${computedDegrees(printed, 2)} ${SIDE_WORDS[valve].centreline}`,
-      detail: events.join('; ') || null,
+      detail: [...events, `lift at TDC ${formatComputedLength(Math.max(0, curve.lift(-shift)), units)}`].join('; '),
       delta: target === null ? null : off(valve, target, printed),
       deltaExpanded: target === null ? null : 1.96 * standard,
       against: target === null ? null : `${EVENT_NAMES[valve].centreline} ${plainDegrees(target)}°`,
