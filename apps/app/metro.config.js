@@ -10,7 +10,7 @@ const delivered = process.env.NODE_ENV === 'production';
 
 /**
  * Parts of libraries that are imported by their own index files and never used here, an eighth of the first load together:
- * tabs, stacks, their headers and toolbars, lists that draw only what is in sight, pictures from SVG text, schemas made from JSON Schema or turned into code.
+ * tabs, stacks, their headers and toolbars, lists that draw only what is in sight, pictures from SVG text, schemas made from JSON Schema or into it, or turned into code.
  */
 const LEFT_OUT = [
   {
@@ -19,7 +19,10 @@ const LEFT_OUT = [
   },
   { in: /[\\/]react-native-web[\\/]/, what: /\/(FlatList|SectionList|VirtualizedList|VirtualizedSectionList)$/ },
   { in: /[\\/]react-native-svg[\\/]/, what: /^\.\.?\/xml$/ },
-  { in: /[\\/]zod[\\/]v4[\\/]/, what: /\/(from-json-schema|compile)\.js$/ },
+  {
+    in: /[\\/]zod[\\/]v4[\\/]/,
+    what: /\/(from-json-schema|compile|json-schema-processors|json-schema-generator)\.js$/,
+  },
 ];
 
 const upstream = config.resolver.resolveRequest;
@@ -27,6 +30,8 @@ config.resolver.resolveRequest = (context, name, platform) => {
   // zod re-exports its messages in every language; the app speaks English only.
   if (name.endsWith('/locales/index.js') && /[\\/]zod[\\/]/.test(context.originModulePath))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.zod-locales.js') };
+  if (delivered && name.endsWith('/to-json-schema.js') && /[\\/]zod[\\/]/.test(context.originModulePath))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.zod-json-schema.js') };
   if (delivered && LEFT_OUT.some((part) => part.in.test(context.originModulePath) && part.what.test(name)))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.left-out.js') };
   return (upstream ?? context.resolveRequest)(context, name, platform);

@@ -1,11 +1,12 @@
 import { View } from 'react-native';
-import { LineChart } from 'react-native-gifted-charts';
+
 import type { Valve } from '@yosoku/core/cam/card';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength, type LengthUnit } from '@yosoku/core/units/length';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
+import { LineChart } from './line-chart';
 
 interface LeanPlotProps {
   /** From the nose down: lift in mm, and where half-way between the flanks lies, cycle angle. */

@@ -79,6 +79,7 @@ function deriveTrial(
   build: Build,
   settings: ReadonlyMap<string, SettingFinding>,
   card: CompletedCard,
+  known: ViewContext['known'],
 ): TrialFinding {
   const { target, limit, judgedBy } = targetInForce(build);
   const wanted = targetCentreline(card.intake.centreline, target);
@@ -90,6 +91,7 @@ function deriveTrial(
     ahead: aheadOfCard(card.intake.centreline, target),
     wanted: wanted.ok ? wanted.centreline : null,
     traces,
+    known,
   };
   const views = findViews(trial, rounds, context);
   const single = build.description.body.engine.cams !== 'twin';
@@ -124,5 +126,6 @@ export function deriveTrials(
   settings: ReadonlyMap<string, SettingFinding>,
   card: CompletedCard,
 ): TrialFinding[] {
-  return build.trials.map((trial, at) => deriveTrial(trial, at, build, settings, card));
+  const known: ViewContext['known'] = new Map();
+  return build.trials.map((trial, at) => deriveTrial(trial, at, build, settings, card, known));
 }

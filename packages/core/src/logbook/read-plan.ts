@@ -12,7 +12,7 @@ import {
 import { type LengthUnit, formatLength } from '../units/length';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from './fold';
-import { filledSlots, methodOf, type SitsOn } from './read-rounds';
+import type { SitsOn } from './read-rounds';
 
 /** A round that lacks readings. */
 export interface OpenRound {
@@ -58,8 +58,9 @@ export function planReading(build: Build, trial: TrialFinding | undefined, rule:
   const open = rounds.flatMap((round): OpenRound[] => {
     const finding = trial?.rounds.find((each) => each.id === round.id);
     if (!finding || finding.problem !== null || finding.method === 'trace') return [];
-    const slots = filledSlots(methodOf(round), round.readings);
-    const slot = slots.findIndex((each) => each.length === 0);
+    const slot = READ_METHODS[finding.method].slots.findIndex(
+      (_, place) => !finding.readings.some((reading) => reading.slot === place),
+    );
     return slot < 0
       ? []
       : [

@@ -13,7 +13,6 @@ export type SitsOn = EntryOf<'reading.taken'>['body']['sitsOn'];
 /** A reading as recorded. */
 export interface ReadingFinding {
   readonly entry: string;
-  readonly label: string;
   readonly flank: Flank | null;
   /** What was read: the wheel, or the indicator where there is no wheel to it. */
   readonly shows: string;
@@ -78,13 +77,18 @@ export function readingLabel({ shows, approach }: Reading['body']): string {
   return approach === 'backward' ? `${side}, turning back` : side;
 }
 
-/** Which reading fills which slot of the method. A reading turned the wrong way fills none. */
-export function filledSlots(method: ReadMethodName, readings: readonly Reading[]): readonly (readonly Reading[])[] {
-  return READ_METHODS[method].slots.map((slot) =>
-    readings.filter(
-      ({ body }) => body.shows.kind === slot.shows && flankOf(body) === slot.flank && body.approach === slot.approach,
-    ),
+/** Place of a reading among those of its method; −1 where it is none of them, or was turned the wrong way. */
+export function slotOf(method: ReadMethodName, { shows, approach }: Reading['body']): number {
+  const flank = 'flank' in shows ? shows.flank : null;
+  return READ_METHODS[method].slots.findIndex(
+    (slot) => slot.shows === shows.kind && slot.flank === flank && slot.approach === approach,
   );
+}
+
+function lackingOf(method: ReadMethodName, places: readonly number[]): number {
+  let lacking = 0;
+  for (let slot = 0; slot < READ_METHODS[method].slots.length; slot += 1) if (!places.includes(slot)) lacking += 1;
+  return lacking;
 }
 
 /** What a round of readings gives, or why it gives nothing. */
@@ -93,11 +97,20 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
   const method = methodOf(round);
   const { units } = build.description.body;
   const first = readings[0]?.body;
-  const slots = filledSlots(method, readings);
-  const filled = new Set(slots.flat().map(({ id }) => id));
-  const used = readings.filter(({ id }) => filled.has(id));
-  const zeros = used.map((reading) => zeroOfReading(reading, build, settings));
-  const [zero = null] = zeros;
+  const places: number[] = [];
+  let used = 0;
+  let zero: ZeroOfReading | null = null;
+  let [zeroProved, oneZero] = [true, true];
+  for (const reading of readings) {
+    const place = slotOf(method, reading.body);
+    places.push(place);
+    if (place === -1) continue;
+    const its = zeroOfReading(reading, build, settings);
+    if (used === 0) zero = its;
+    used += 1;
+    zeroProved &&= its?.proved ?? false;
+    oneZero &&= its?.proved === zero?.proved && its?.rebasedBy === zero?.rebasedBy;
+  }
   const valve = first?.valve ?? 'intake';
   const height = READ_METHODS[method].height && first ? figureOfReading(first) : null;
   const base: RoundFinding = {
@@ -111,25 +124,24 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
     opens: null,
     lift: null,
     pastTdc: null,
-    zeroProved: zeros.length > 0 && zeros.every((each) => each?.proved ?? false),
+    zeroProved: used > 0 && zeroProved,
     zero,
     rebasedBy: zero?.rebasedBy ?? null,
     problem: null,
-    readings: readings.map(({ id, body }) => ({
+    readings: readings.map(({ id, body }, at) => ({
       entry: id,
-      label: readingLabel(body),
       flank: flankOf(body),
       shows: body.wheel ? formatReading(body.wheel) : formatLength(figureOfReading(body), units),
       at: body.wheel ? ringPosition(body.wheel) : null,
       figure: figureOfReading(body),
       setting: body.setting,
-      aside: filled.has(id) ? null : asideWords(body),
-      slot: filled.has(id) ? slots.findIndex((each) => each.some((reading) => reading.id === id)) : null,
+      aside: places[at] === -1 ? asideWords(body) : null,
+      slot: places[at] === -1 ? null : (places[at] ?? null),
     })),
-    lacking: slots.filter((each) => each.length === 0).length,
+    lacking: lackingOf(method, places),
   };
   const trouble = (message: string, remedy: string): RoundFinding => ({ ...base, problem: { message, remedy } });
-  if (used.length === 0 || method === 'trace') return base;
+  if (used === 0 || method === 'trace') return base;
   const pair = READ_METHODS[method].slots.length > 1;
   const noun = pair ? 'pair' : 'reading';
 
@@ -141,11 +153,11 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
       `Undo the ${noun} and read it at a smaller ${method === 'centreline' ? 'drop' : 'height'}, or correct the card.`,
     );
   }
-  if (slots.some((each) => each.length > 1))
+  if (new Set(places).size < places.length && used > READ_METHODS[method].slots.length - base.lacking)
     return method === 'centreline'
       ? trouble('The same side of the nose was recorded twice in one pair.', 'Undo the one that is wrong.')
       : trouble(`The same reading was recorded twice in one ${noun}.`, 'Undo the one that is wrong.');
-  const [before, after] = [slots[0]?.[0], slots[1]?.[0]];
+  const [before, after] = [readings[places.indexOf(0)], readings[places.indexOf(1)]];
   if (!before || (pair && !after)) return base;
   if (after) {
     if (figureOfReading(before.body) !== figureOfReading(after.body))
@@ -160,7 +172,7 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
   }
   if (before.body.setting !== null && !zero)
     return trouble('The zero that it leans on has been undone or is not in the logbook.', `Read the ${noun} again.`);
-  if (zeros.some((each) => each?.proved !== zero?.proved || each?.rebasedBy !== zero?.rebasedBy))
+  if (!oneZero)
     return trouble('The zero was disturbed between the two readings.', 'Read the pair again on a proved zero.');
 
   const at = (reading: Reading | undefined): number => (reading?.body.wheel ? ringPosition(reading.body.wheel) : 0);

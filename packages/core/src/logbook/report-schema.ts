@@ -235,36 +235,50 @@ export const reportSchema = z.strictObject({
       id: z.string(),
       number: z.number(),
       note: z.string().nullable(),
-      rounds: z.array(
-        z.strictObject({
-          id: z.string(),
-          method: z.enum(READ_METHOD_NAMES),
-          valve,
-          sitsOn,
-          height: z.number().nullable().describe('Drop or checking height, millimetres.'),
-          centreline: degrees.nullable(),
-          events: z.strictObject({ opens: degrees, closes: degrees, duration: degrees, centre: degrees }).nullable(),
-          opens: degrees.nullable(),
-          lift: z.number().nullable().describe('Millimetres.'),
-          zeroProved: z.boolean(),
-          rebasedBy: degrees.nullable(),
-          lacking: z.number(),
-          problem: problemSchema.nullable(),
-          readings: z.array(
-            z.strictObject({
-              entry: z.string(),
-              label: z.string(),
-              flank: z.enum(['opening', 'closing']).nullable(),
-              shows: z.string(),
-              at: degrees.nullable().describe('Ring position, crank degrees.'),
-              figure: z.number().describe('What the indicator showed, millimetres.'),
-              setting: z.string().nullable(),
-              aside: z.string().nullable(),
-              slot: z.number().nullable(),
-            }),
-          ),
-        }),
-      ),
+      rounds: z
+        .array(
+          z.strictObject({
+            id: z.string(),
+            method: z.enum(READ_METHOD_NAMES),
+            valve,
+            sitsOn,
+            height: z.number().nullable().describe('Drop or checking height, millimetres.'),
+            centreline: degrees.nullable(),
+            events: z.strictObject({ opens: degrees, closes: degrees, duration: degrees, centre: degrees }).nullable(),
+            opens: degrees.nullable(),
+            lift: z.number().nullable().describe('Millimetres.'),
+            pastTdc: degrees.nullable().describe('How far past TDC the crank stood for a lift at TDC.'),
+            zeroProved: z.boolean(),
+            zero: z
+              .strictObject({
+                proved: z.boolean(),
+                offset: degrees,
+                rebasedBy: degrees.nullable(),
+                standard: degrees,
+                step: degrees,
+              })
+              .nullable()
+              .describe('The zero that it counts from.'),
+            rebasedBy: degrees.nullable(),
+            lacking: z.number(),
+            problem: problemSchema.nullable(),
+            readings: z
+              .array(
+                z.strictObject({
+                  entry: z.string(),
+                  flank: z.enum(['opening', 'closing']).nullable(),
+                  shows: z.string(),
+                  at: degrees.nullable().describe('Ring position, crank degrees.'),
+                  figure: z.number().describe('What the indicator showed, millimetres.'),
+                  setting: z.string().nullable(),
+                  aside: z.string().nullable(),
+                  slot: z.number().nullable(),
+                }),
+              )
+              .readonly(),
+          }),
+        )
+        .readonly(),
       traces: z.array(
         z.strictObject({
           id: z.string(),
@@ -302,28 +316,30 @@ export const reportSchema = z.strictObject({
           ),
         }),
       ),
-      views: z.array(
-        z.strictObject({
-          key: z.string(),
-          method: z.enum(READ_METHOD_NAMES),
-          valve: z.enum(['intake', 'exhaust', 'both']),
-          title: z.string(),
-          shows: z.string(),
-          detail: z.string().nullable(),
-          value: z.number(),
-          unit: z.enum(['crank degrees', 'cam degrees', 'mm', 'ratio']),
-          standard: z.number().nullable(),
-          expanded: z.number().nullable().describe('Half-width of 95 %.'),
-          budget: z.array(z.strictObject({ from: z.string(), standard: z.number() })),
-          count: z.number(),
-          spread: z.number(),
-          delta: degrees.nullable().describe('The cam’s advance against the target as this view has it.'),
-          deltaExpanded: degrees.nullable(),
-          against: z.string().nullable(),
-          proved: z.boolean(),
-          remark: z.string().nullable(),
-        }),
-      ),
+      views: z
+        .array(
+          z.strictObject({
+            key: z.string(),
+            method: z.enum(READ_METHOD_NAMES),
+            valve: z.enum(['intake', 'exhaust', 'both']),
+            title: z.string(),
+            shows: z.string(),
+            detail: z.string().nullable(),
+            value: z.number(),
+            unit: z.enum(['crank degrees', 'cam degrees', 'mm', 'ratio']),
+            standard: z.number().nullable(),
+            expanded: z.number().nullable().describe('Half-width of 95 %.'),
+            budget: z.array(z.strictObject({ from: z.string(), standard: z.number() })).readonly(),
+            count: z.number(),
+            spread: z.number(),
+            delta: degrees.nullable().describe('The cam’s advance against the target as this view has it.'),
+            deltaExpanded: degrees.nullable(),
+            against: z.string().nullable(),
+            proved: z.boolean(),
+            remark: z.string().nullable(),
+          }),
+        )
+        .readonly(),
       speaking: z.string().nullable().describe('The view that the verdict speaks from.'),
       lobes: z.strictObject({ intake: lobeSchema.nullable(), exhaust: lobeSchema.nullable() }),
       dots: z.array(

@@ -24,14 +24,11 @@ export function reportTrial(trial: TrialFinding, card: CompletedCard): ReportedT
     note,
     speaking,
     verdict,
-    rounds: trial.rounds.map(({ zero: _zero, pastTdc: _pastTdc, ...round }) => ({
-      ...round,
-      readings: [...round.readings],
-    })),
+    rounds: trial.rounds,
     traces: trial.traces.map(reportTrace),
-    views: trial.views.map((view) => ({ ...view, budget: [...view.budget] })),
+    views: trial.views,
     lobes: { intake: measuredLobe(trial, card, 'intake'), exhaust: measuredLobe(trial, card, 'exhaust') },
-    dots: trial.rounds.flatMap((round) => dotsOf(round, card)),
+    dots: dotsOf(trial.rounds, card),
   };
 }
 
@@ -80,23 +77,24 @@ function measuredLobe(trial: TrialFinding, card: CompletedCard, valve: Valve): L
   return fitLobe({ peak, nose, durations: seen, centres: seen })?.lobe ?? null;
 }
 
-/** Readings of a round as marks on the lobe. */
-function dotsOf(round: RoundFinding, card: CompletedCard): ReportedTrial['dots'] {
-  const offset = round.zero?.proved ? round.zero.offset : 0;
-  const peak = card[round.valve].curve?.peak ?? null;
-  return round.readings.flatMap(({ entry, at, figure, aside }) => {
-    if (at === null || aside !== null || round.method === 'trace') return [];
-    const angle = wrap180(at - offset);
-    // A wheel shows only half a cycle: the exhaust opens before −180.
-    const nose = card[round.valve].curve?.nose ?? (round.valve === 'intake' ? 110 : -110);
-    const onCycle = nose + ((((angle - nose + 180) % 360) + 360) % 360) - 180;
-    return [
-      {
-        entry,
-        valve: round.valve,
-        angle: onCycle,
-        lift: round.method === 'centreline' ? (peak === null ? null : peak - figure) : figure,
-      },
-    ];
-  });
+/** Readings of a trial as marks on the lobes. */
+function dotsOf(rounds: readonly RoundFinding[], card: CompletedCard): ReportedTrial['dots'] {
+  const dots: ReportedTrial['dots'] = [];
+  for (const { valve, method, zero, readings } of rounds) {
+    if (method === 'trace') continue;
+    const offset = zero?.proved ? zero.offset : 0;
+    const curve = card[valve].curve;
+    const nose = curve?.nose ?? USUAL_NOSE[valve];
+    for (const { entry, at, figure, aside } of readings) {
+      if (at === null || aside !== null) continue;
+      // A wheel shows only half a cycle: the exhaust opens before −180.
+      const angle = nose + wrap180(at - offset - nose);
+      const lift = method === 'centreline' ? (curve ? curve.peak - figure : null) : figure;
+      dots.push({ entry, valve, angle, lift });
+    }
+  }
+  return dots;
 }
+
+/** Where a nose stands when nobody has said it: near enough to tell the half of the cycle. */
+const USUAL_NOSE = { intake: 110, exhaust: -110 } as const;

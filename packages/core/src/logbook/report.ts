@@ -11,7 +11,7 @@ import type { CompletedCard } from '../cam/complete-card';
 import { RULING_METHODS } from '../measure/read-methods';
 import type { Entry } from './entry';
 import { type Build, fold } from './fold';
-import { makeSheet, troubledGroups } from './sheet';
+import { type TroubledGroup, makeSheet, troubledGroups } from './sheet';
 import type { Report, ReportVerdict } from './report-schema';
 
 export { type Report, type Station, reportSchema } from './report-schema';
@@ -34,6 +34,7 @@ export function derive(entries: readonly Entry[]): Report | null {
   const trial = trials.at(-1);
   const { target, limit, judgedBy } = targetInForce(build);
   const wanted = targetCentreline(card.intake.centreline, target);
+  const troubled = troubledGroups(zero, trials);
   const plan = planReading(build, trial, judgedBy);
   const verdict = trial?.verdict ?? waitingVerdict(build, zero, trial, wanted.ok, card.contradictions.length > 0);
   const { engine, instruments } = described;
@@ -113,8 +114,8 @@ export function derive(entries: readonly Entry[]): Report | null {
     read: { ...plan, open: [...plan.open], heights: [...plan.heights] },
     trials: trials.map((each) => reportTrial(each, card)),
     verdict,
-    problems: findProblems(build, card, zero, trials),
-    sheet: makeSheet(entries, build, { prepare, zero, crank, card, trials }).map((section) => ({
+    problems: findProblems(build, card, troubled),
+    sheet: makeSheet(entries, build, { prepare, zero, crank, card, trials, troubled }).map((section) => ({
       ...section,
       rows: [...section.rows],
     })),
@@ -128,19 +129,14 @@ function printedCard(build: Build): Report['card']['printed'] {
   return printed;
 }
 
-function findProblems(
-  build: Build,
-  card: CompletedCard,
-  zero: ZeroFinding,
-  trials: readonly TrialFinding[],
-): Report['problems'] {
+function findProblems(build: Build, card: CompletedCard, troubled: readonly TroubledGroup[]): Report['problems'] {
   return [
     ...card.contradictions.map(({ message, remedy }) => ({
       entries: build.card ? [build.card.id] : [],
       message,
       remedy,
     })),
-    ...troubledGroups(zero, trials),
+    ...troubled,
     ...[...build.adrift].map(([id, message]) => ({
       entries: [id],
       message,

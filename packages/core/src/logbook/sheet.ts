@@ -3,6 +3,7 @@ import { ZERO_METHODS, type ZeroMethodName } from '../crank/zero-methods';
 import type { CompletedCard } from '../cam/complete-card';
 import { READ_METHODS } from '../measure/read-methods';
 import { PREPARE_CHECKS } from '../prepare/checks';
+import type { Problem } from '../problem';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
 import { formatLength } from '../units/length';
 import type { CrankFinding } from './derive-crank';
@@ -53,11 +54,12 @@ export function makeSheet(
     readonly crank: CrankFinding;
     readonly card: CompletedCard;
     readonly trials: readonly TrialFinding[];
+    readonly troubled: readonly TroubledGroup[];
   },
 ): SheetSection[] {
-  const { prepare, zero, crank, card, trials } = findings;
+  const { prepare, zero, crank, card, trials, troubled } = findings;
   const { units } = build.description.body;
-  const aside = asideNotes(build, zero, trials);
+  const aside = asideNotes(build, zero, trials, troubled);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
     const voided = build.voided.get(entry.id);
     if (voided !== undefined) return { standing: 'voided', note: voided };
@@ -83,6 +85,13 @@ export function makeSheet(
   const methods = new Map<string, ZeroMethodName>();
   const crankEntries: Entry[] = [];
   const readingRows = new Map<string, SheetRow[]>();
+  const rowsOf = (trial: string): SheetRow[] => {
+    const known = readingRows.get(trial);
+    if (known) return known;
+    const fresh: SheetRow[] = [];
+    readingRows.set(trial, fresh);
+    return fresh;
+  };
   const traceTrials = new Map(
     entries.flatMap((entry) => (entry.kind === 'trace.recorded' ? [[entry.id, entry.body.trial] as const] : [])),
   );
@@ -134,29 +143,24 @@ export function makeSheet(
         const where = `${valve === 'exhaust' ? 'Exhaust, ' : ''}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
         const words = readingLabel(entry.body);
         const brought = shows.kind === 'below-peak' || shows.kind === 'above-base' || wheel === null;
-        readingRows.set(trial, [
-          ...(readingRows.get(trial) ?? []),
+        rowsOf(trial).push(
           wheel === null || shows.kind === 'tdc-lift'
             ? row(entry, `${where}${words}`, figure)
             : row(entry, brought ? `${where}${figure} ${words}` : `${where}${words}, ${figure}`, formatReading(wheel)),
-        ]);
+        );
         break;
       }
       case 'trace.recorded': {
         const { trial, valve, points, name } = entry.body;
-        readingRows.set(trial, [
-          ...(readingRows.get(trial) ?? []),
+        rowsOf(trial).push(
           row(entry, `Trace, ${valve}${name === undefined ? '' : `, ${name}`}`, `${points.length} points`),
-        ]);
+        );
         break;
       }
       case 'trace.points-voided': {
         const trial = traceTrials.get(entry.body.trace);
         if (trial !== undefined)
-          readingRows.set(trial, [
-            ...(readingRows.get(trial) ?? []),
-            row(entry, 'Left out of the trace', `${entry.body.points.length} points`),
-          ]);
+          rowsOf(trial).push(row(entry, 'Left out of the trace', `${entry.body.points.length} points`));
         break;
       }
       case 'trial.begun':
@@ -255,40 +259,47 @@ export function targetWords(target: ReturnType<typeof targetInForce>['target']):
 }
 
 /** Passes and pairs that cannot be right, with the entries that they consist of. */
-export const troubledGroups = (zero: ZeroFinding, trials: readonly TrialFinding[]) => [
-  ...zero.passes.flatMap(({ problem, readings }) =>
-    problem ? [{ entries: readings.map(({ entry }) => entry), ...problem }] : [],
-  ),
-  ...trials
-    .flatMap((trial) => trial.rounds)
-    .flatMap(({ problem, readings }) => (problem ? [{ entries: readings.map(({ entry }) => entry), ...problem }] : [])),
-  ...trials
-    .flatMap((trial) => trial.rounds)
-    .flatMap(({ readings }) => {
+export function troubledGroups(zero: ZeroFinding, trials: readonly TrialFinding[]): TroubledGroup[] {
+  const groups: TroubledGroup[] = [];
+  for (const { problem, readings } of zero.passes)
+    if (problem) groups.push({ entries: readings.map(({ entry }) => entry), ...problem });
+  for (const { rounds, traces } of trials) {
+    for (const { problem, readings, lacking } of rounds) {
+      if (problem) groups.push({ entries: readings.map(({ entry }) => entry), ...problem });
+      if (problem === null && lacking === 0 && readings.length <= 2) continue;
       const aside = readings.filter((reading) => reading.aside !== null);
-      return aside[0]?.aside
-        ? [{ entries: aside.map(({ entry }) => entry), message: aside[0].aside, remedy: 'Come again the way it runs.' }]
-        : [];
-    }),
-  ...trials
-    .flatMap((trial) => trial.traces)
-    .flatMap(({ problem, dots, typed, id }) =>
-      problem ? [{ entries: typed ? dots.map(({ entry }) => entry) : [id], ...problem }] : [],
-    ),
-];
+      if (aside[0]?.aside)
+        groups.push({
+          entries: aside.map(({ entry }) => entry),
+          message: aside[0].aside,
+          remedy: 'Come again the way it runs.',
+        });
+    }
+    for (const { problem, dots, typed, id } of traces)
+      if (problem) groups.push({ entries: typed ? dots.map(({ entry }) => entry) : [id], ...problem });
+  }
+  return groups;
+}
+
+export interface TroubledGroup extends Problem {
+  readonly entries: string[];
+}
 
 /** Why an entry is kept but left out: entry id → reason. */
-function asideNotes(build: Build, zero: ZeroFinding, trials: readonly TrialFinding[]): Map<string, string> {
+function asideNotes(
+  build: Build,
+  zero: ZeroFinding,
+  trials: readonly TrialFinding[],
+  troubled: readonly TroubledGroup[],
+): Map<string, string> {
   const notes = new Map(build.adrift);
-  for (const { entries, message, remedy } of troubledGroups(zero, trials))
-    for (const id of entries) notes.set(id, `${message} ${remedy}`);
-  for (const { readings } of trials.flatMap((trial) => trial.rounds))
-    for (const { entry, aside } of readings) if (aside !== null && !notes.has(entry)) notes.set(entry, aside);
-  for (const round of trials.flatMap((trial) => trial.rounds))
-    if (!round.zeroProved)
-      for (const { entry, setting } of round.readings) {
-        const reason = setting === null ? null : fallenZero(setting, build, zero);
-        if (reason !== null && !notes.has(entry)) notes.set(entry, reason);
+  for (const { entries, message, remedy } of troubled) for (const id of entries) notes.set(id, `${message} ${remedy}`);
+  for (const { rounds } of trials)
+    for (const { readings, zeroProved } of rounds)
+      for (const { entry, aside, setting } of readings) {
+        if (notes.has(entry)) continue;
+        const reason = aside ?? (zeroProved || setting === null ? null : fallenZero(setting, build, zero));
+        if (reason !== null) notes.set(entry, reason);
       }
   return notes;
 }

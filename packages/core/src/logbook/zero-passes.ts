@@ -57,6 +57,9 @@ export interface SettingFinding {
   readonly standard: number;
   /** Finest step that is read off its ring, crank degrees. */
   readonly step: number;
+  /** The same as readings see it that lean on it: while it stands, and after it was disturbed. */
+  readonly standing: ZeroOfReading;
+  readonly fallen: ZeroOfReading;
 }
 
 /** Beyond this half-width of 95 % no zero is good enough to set a cam by, crank degrees. Common practice, no source. */
@@ -191,12 +194,22 @@ export function findSettings(build: Build): ReadonlyMap<string, SettingFinding> 
     for (const stage of zero.stages) {
       if (stage.id === null) continue;
       const judged = judgeStage(findStage(stage, zero, described), zero, described);
-      found.set(stage.id, {
-        proved: judged !== null && judged.equal && judged.fine,
+      const proved = judged !== null && judged.equal && judged.fine;
+      const standing: ZeroOfReading = {
+        proved,
         offset: judged?.offset ?? 0,
-        disturbed: build.disturbed.has(stage.id),
+        rebasedBy: null,
         standard: judged?.uncertainty?.standard ?? UNPROVED_TDC,
         step: readableStep(readOnOf(described, ringOf(zero, described))),
+      };
+      found.set(stage.id, {
+        proved,
+        offset: standing.offset,
+        disturbed: build.disturbed.has(stage.id),
+        standard: standing.standard,
+        step: standing.step,
+        standing,
+        fallen: { ...standing, proved: false },
       });
     }
   return found;
@@ -231,6 +244,5 @@ export function zeroOfReading(
     };
   }
   const stands = !own.disturbed || (build.disturbed.get(setting)?.body.keeps.includes(reading.id) ?? false);
-  const { offset, standard, step } = own;
-  return { proved: own.proved && stands, offset, rebasedBy: null, standard, step };
+  return stands ? own.standing : own.fallen;
 }

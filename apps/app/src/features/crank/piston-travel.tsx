@@ -1,6 +1,6 @@
 import { Link } from 'expo-router';
 import { View } from 'react-native';
-import { LineChart } from 'react-native-gifted-charts';
+import { LineChart } from '@/pictures/line-chart';
 import {
   type SliderCrank,
   crankAngleAtDrop,

@@ -10,6 +10,7 @@ import { type View, type ViewContext, pairsWords, base } from './view';
 
 /** The same figure from both directions: the play of the drive, however the readings came about. */
 export function slackViews(trial: Trial, context: ViewContext): View[] {
+  if (!trial.rounds.some((round) => round.readings.some(({ body }) => body.approach === 'backward'))) return [];
   const readings = trial.rounds.flatMap((round) => round.readings).filter(({ body }) => 'flank' in body.shows);
   const described = context.build.description.body;
   const step = wheelStepOf(described) / Math.sqrt(12);

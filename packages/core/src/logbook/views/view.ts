@@ -45,6 +45,8 @@ export interface ViewContext {
   /** The intake centreline to aim at, °ATDC, or null. */
   readonly wanted: number | null;
   readonly traces: readonly TraceFinding[];
+  /** Uncertainties that were worked out already: the same heights come again in every trial. */
+  readonly known: Map<string, PairTerms>;
 }
 
 /** Lift at what the indicator sits on for each 1 of lobe. */
@@ -75,12 +77,18 @@ export function knownOf(context: ViewContext, valve: Valve, sitsOn: SitsOn) {
 /** What the readings of rounds at one height are good for. */
 export function termsAt(context: ViewContext, rounds: readonly RoundFinding[], height: number): PairTerms {
   const [first] = rounds;
-  const known = knownOf(context, first?.valve ?? 'intake', first?.sitsOn ?? 'lifter');
-  return pairTerms(slopesAt(height, known), {
-    wheelStep: first?.zero?.step ?? wheelStepOf(context.build.description.body),
+  const { valve, sitsOn, zero } = first ?? { valve: 'intake', sitsOn: 'lifter', zero: null };
+  const shape = knownOf(context, valve, sitsOn);
+  const key = `${valve} ${sitsOn} ${height} ${zero?.standard} ${zero?.step}`;
+  const before = shape.trace ? undefined : context.known.get(key);
+  if (before) return before;
+  const terms = pairTerms(slopesAt(height, shape), {
+    wheelStep: zero?.step ?? wheelStepOf(context.build.description.body),
     resolution: resolutionOf(context.build.description.body),
-    tdc: first?.zero?.standard ?? UNPROVED_TDC,
+    tdc: zero?.standard ?? UNPROVED_TDC,
   });
+  if (!shape.trace) context.known.set(key, terms);
+  return terms;
 }
 
 /** Rounds on a proved zero count alone where there are any. */
@@ -115,7 +123,9 @@ export function groups(rounds: readonly RoundFinding[]): (readonly RoundFinding[
   const byHeight = new Map<string, RoundFinding[]>();
   for (const round of rounds) {
     const key = `${round.height} ${round.sitsOn === 'valve'}`;
-    byHeight.set(key, [...(byHeight.get(key) ?? []), round]);
+    const group = byHeight.get(key);
+    if (group) group.push(round);
+    else byHeight.set(key, [round]);
   }
   return [...byHeight.values()].map(counting);
 }
