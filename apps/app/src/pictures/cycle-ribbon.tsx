@@ -25,6 +25,8 @@ const HEIGHT = 158;
 const TOP = 12;
 const BASE = 118;
 const SIDE = 10;
+/** Narrower than this, the strokes’ names would run into one another. */
+const NARROW = 280;
 /** The exhaust is dashed. */
 const DASH = '7 4';
 const STROKES = [
@@ -134,7 +136,7 @@ export function CycleRibbon(props: CycleRibbonProps) {
               </SvgText>
             </G>
           ))}
-          {STROKES.map(({ name, middle }) => (
+          {(width < NARROW ? [] : STROKES).map(({ name, middle }) => (
             <SvgText
               key={name}
               x={x(middle)}

@@ -36,7 +36,6 @@ export function LeanPlot({ lean, valve, units, width }: LeanPlotProps) {
       ? 'The lobe stands upright: its middle does not drift.'
       : `The lobe leans: from the nose down its middle drifts ${computedDegrees(Math.abs(drift))} ${drift * sign > 0 ? 'later' : 'earlier'}, so centreline and events differ by that much.`;
   const spacing = (width - AXIS - 20) / (points.length - 1);
-  const label = { color: theme.soft, fontFamily: 'Barlow_500Medium', fontSize: 13 };
   return (
     <View testID="lean-plot" role="img" aria-label={`Lean. ${words}`} className="gap-1">
       <Words look="heading" level={2}>
@@ -48,24 +47,15 @@ export function LeanPlot({ lean, valve, units, width }: LeanPlotProps) {
         height={HEIGHT}
         spacing={spacing}
         initialSpacing={8}
-        endSpacing={0}
-        disableScroll
         color={theme[valve]}
         thickness={2.4}
         dataPointsColor={theme[valve]}
         dataPointsRadius={4}
         maxValue={2 * reach}
-        noOfSections={4}
         showFractionalValues
         roundToDigits={3}
         yAxisLabelWidth={AXIS}
         formatYLabel={(value) => `${decimal(Number(value) + floor, 1)}°`}
-        yAxisTextStyle={label}
-        rulesColor={theme.hairline}
-        rulesType="solid"
-        xAxisColor={theme.line}
-        yAxisColor={theme.line}
-        xAxisLabelsHeight={0}
       />
       <View aria-hidden className="flex-row justify-between" style={{ marginLeft: AXIS }}>
         {[first, points[Math.floor(points.length / 2)] ?? first, last].map(({ lift }, at) => (

@@ -42,6 +42,17 @@ const BACK_UP =
 
 const forward = { approach: 'forward' } as const;
 
+const OPENING: Slot = {
+  ...forward,
+  shows: 'above-base',
+  flank: 'opening',
+  asks: 'wheel',
+  turn: 'Zero the indicator on the base circle of the {valve}. Come forward until it has risen {at}. Read the wheel.',
+  label: 'opening',
+  record: 'Record opening',
+};
+const CHECKING = { label: 'Checking height above the base circle', usual: { in: '0.050', mm: '1.00' } } as const;
+
 /** Every way of reading the cam. Common practice, no source. */
 export const READ_METHODS: Readonly<Record<ReadMethodName, ReadMethod>> = {
   centreline: {
@@ -76,21 +87,13 @@ export const READ_METHODS: Readonly<Record<ReadMethodName, ReadMethod>> = {
   events: {
     name: 'Opening and closing at a height',
     why: 'Compares with the card’s own events, so it is right on leaning lobes too.',
-    height: { label: 'Checking height above the base circle', usual: { in: '0.050', mm: '1.00' } },
+    height: CHECKING,
     followsDown: true,
     needsWheel: true,
     prepare: 'Indicator in line with the {on} of the {valve}, zeroed on the base circle.',
     cautions: [HAND_ONLY, BACK_UP],
     slots: [
-      {
-        ...forward,
-        shows: 'above-base',
-        flank: 'opening',
-        asks: 'wheel',
-        turn: 'Zero the indicator on the base circle of the {valve}. Come forward until it has risen {at}. Read the wheel.',
-        label: 'opening',
-        record: 'Record opening',
-      },
+      OPENING,
       {
         ...forward,
         shows: 'above-base',
@@ -105,22 +108,12 @@ export const READ_METHODS: Readonly<Record<ReadMethodName, ReadMethod>> = {
   'opening-only': {
     name: 'Opening side only',
     why: 'For lifters that do not follow the lobe down, or bleed: only the way up is read. Zero on the base circle with care: an error there looks like a retarded cam.',
-    height: { label: 'Checking height above the base circle', usual: { in: '0.050', mm: '1.00' } },
+    height: CHECKING,
     followsDown: false,
     needsWheel: true,
     prepare: 'Indicator in line with the {on} of the {valve}, zeroed on the base circle, lifter held down on it.',
     cautions: [HAND_ONLY, BACK_UP],
-    slots: [
-      {
-        ...forward,
-        shows: 'above-base',
-        flank: 'opening',
-        asks: 'wheel',
-        turn: 'Zero the indicator on the base circle of the {valve}. Come forward until it has risen {at}. Read the wheel.',
-        label: 'opening',
-        record: 'Record opening',
-      },
-    ],
+    slots: [OPENING],
   },
   'lift-at-tdc': {
     name: 'Lift at TDC',

@@ -67,7 +67,7 @@ export function StationLine({ buildId, stations, here }: StationLineProps) {
     { place: 'sheet', state: null },
   ];
   return (
-    <View role="navigation" aria-label="Stations" className="flex-row border-b border-hairline">
+    <View role="navigation" aria-label="Stations" className="flex-row flex-wrap border-b border-hairline">
       {places.map(({ place, state }) => (
         <Link
           key={place}
@@ -75,7 +75,7 @@ export function StationLine({ buildId, stations, here }: StationLineProps) {
           replace
           aria-label={linkLabel(place, state)}
           aria-current={place === here ? 'page' : undefined}
-          className="min-h-[46px] grow basis-0"
+          className="min-h-[46px] min-w-[56px] grow basis-0"
         >
           <View className="w-full items-center pt-2">
             <View className="h-[26px] justify-center">

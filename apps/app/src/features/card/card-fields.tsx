@@ -1,18 +1,17 @@
 import { Controller, type UseFormReturn } from 'react-hook-form';
 import { View } from 'react-native';
 import { EVENT_NAMES, SIDE_WORDS, VALVES, type Valve } from '@yosoku/core/cam/card';
-import { type LengthUnit, parseLength } from '@yosoku/core/units/length';
+import type { LengthUnit } from '@yosoku/core/units/length';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
-import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { CardField } from './card-field';
 import {
-  type CardField,
+  type CardField as FieldName,
   type CardForm,
   TDC_ROWS,
   TIMING_ROWS,
   type TimingRow,
-  cardProblems,
   fieldOf,
   hasTiming,
 } from './card-form';
@@ -28,7 +27,7 @@ interface CardFieldsProps {
 }
 
 type FieldFor = (
-  name: CardField,
+  name: FieldName,
   label: string,
   more?: { readonly hint?: string; readonly length?: boolean },
 ) => React.JSX.Element;
@@ -36,30 +35,9 @@ type FieldFor = (
 /** Everything that a card may print. Figures that many cards lack are folded away. */
 export function CardFields({ form, units }: CardFieldsProps) {
   const values = form.watch();
-  const problems = cardProblems(values, units);
-  const field: FieldFor = (name, label, { hint, length } = {}) => {
-    const parsed = length ? parseLength(values[name], { family: 'lift', unit: units }) : null;
-    return (
-      <Controller
-        control={form.control}
-        name={name}
-        rules={{ validate: (value) => cardProblems({ ...form.getValues(), [name]: value }, units)[name] ?? true }}
-        render={({ field: { value, onChange, onBlur }, fieldState }) => (
-          <TextField
-            testID={`card-${name}`}
-            label={label}
-            value={value}
-            onChange={onChange}
-            onBlur={onBlur}
-            inputMode={name === 'name' ? 'text' : 'decimal'}
-            error={fieldState.error ? problems[name] : undefined}
-            echo={values[name].trim() !== '' && parsed?.ok ? parsed.understood : undefined}
-            hint={hint}
-          />
-        )}
-      />
-    );
-  };
+  const field: FieldFor = (name, label, more = {}) => (
+    <CardField form={form} units={units} name={name} label={label} {...more} />
+  );
   return (
     <View className="gap-5">
       {field('name', 'Name or number on the card', { hint: 'May stay empty.' })}

@@ -4,9 +4,9 @@ import { READ_METHODS, RULING_METHODS } from '@yosoku/core/measure/read-methods'
 import type { LengthUnit } from '@yosoku/core/units/length';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
-import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { type CardForm, cardProblems } from './card-form';
+import { CardField } from './card-field';
+import type { CardForm } from './card-form';
 
 const TARGETS = [
   { value: 'card', label: 'As the card' },
@@ -21,25 +21,8 @@ const JUDGED_BY = [
 /** Where the cam shall sit, kept apart from what its card says. */
 export function TargetFields({ form, units }: { readonly form: UseFormReturn<CardForm>; readonly units: LengthUnit }) {
   const values = form.watch();
-  const problems = cardProblems(values, units);
   const field = (name: 'advance' | 'wanted' | 'limit', label: string, hint?: string) => (
-    <Controller
-      control={form.control}
-      name={name}
-      rules={{ validate: (value) => cardProblems({ ...form.getValues(), [name]: value }, units)[name] ?? true }}
-      render={({ field: { value, onChange, onBlur }, fieldState }) => (
-        <TextField
-          testID={`card-${name}`}
-          label={label}
-          value={value}
-          onChange={onChange}
-          onBlur={onBlur}
-          inputMode="decimal"
-          error={fieldState.error ? problems[name] : undefined}
-          hint={hint}
-        />
-      )}
-    />
+    <CardField form={form} units={units} name={name} label={label} hint={hint} />
   );
   const straightUp = values.kind === 'centreline' && values.wanted === '' && values.lsa !== '';
   return (

@@ -86,7 +86,6 @@ function TravelChart({
   const data = points.map(({ value }) => ({ value }));
   const first = points.findIndex(({ at }) => at >= -dwell);
   const last = points.findLastIndex(({ at }) => at <= dwell);
-  const label = { color: theme.soft, fontFamily: 'Barlow_500Medium', fontSize: 13 };
   return (
     <View
       testID="travel-chart"
@@ -100,8 +99,6 @@ function TravelChart({
         height={HEIGHT}
         spacing={spacing}
         initialSpacing={4}
-        endSpacing={0}
-        disableScroll
         hideDataPoints1
         hideDataPoints2
         color1={theme.ink}
@@ -111,15 +108,8 @@ function TravelChart({
         startIndex2={Math.max(0, first)}
         endIndex2={Math.max(0, last)}
         maxValue={deepest * 1.05}
-        noOfSections={4}
         yAxisLabelWidth={AXIS}
         formatYLabel={(value) => decimal(deepest - Number(value) < 0 ? 0 : deepest - Number(value), places)}
-        yAxisTextStyle={label}
-        rulesColor={theme.hairline}
-        rulesType="solid"
-        xAxisColor={theme.line}
-        yAxisColor={theme.line}
-        xAxisLabelsHeight={0}
       />
       <View
         aria-hidden

@@ -12,7 +12,7 @@ const NAMES: Readonly<Record<Valve, string>> = { intake: 'Intake', exhaust: 'Exh
 export function ReadBar({ choice, onMethod }: { readonly choice: ReadingChoice; readonly onMethod: () => void }) {
   const theme = useTheme();
   return (
-    <View className="flex-row items-stretch border-b border-hairline">
+    <View className="flex-row flex-wrap items-stretch border-b border-hairline">
       <View role="radiogroup" aria-label="Valve" className="flex-row">
         {VALVES.map((valve) => {
           const chosen = choice.valve === valve;

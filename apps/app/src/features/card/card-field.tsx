@@ -1,0 +1,42 @@
+import { Controller, type UseFormReturn } from 'react-hook-form';
+import { type LengthUnit, parseLength } from '@yosoku/core/units/length';
+import { TextField } from '@/ui/text-field';
+import { type CardField as FieldName, type CardForm, cardProblems } from './card-form';
+
+interface CardFieldProps {
+  readonly form: UseFormReturn<CardForm>;
+  readonly units: LengthUnit;
+  readonly name: FieldName;
+  readonly label: string;
+  readonly hint?: string | undefined;
+  /** A length: what was understood is echoed. */
+  readonly length?: boolean;
+}
+
+/** One figure of the card or the target. */
+export function CardField({ form, units, name, label, hint, length = false }: CardFieldProps) {
+  const values = form.watch();
+  const trouble = cardProblems(values, units)[name];
+  const parsed =
+    length && values[name].trim() !== '' ? parseLength(values[name], { family: 'lift', unit: units }) : null;
+  return (
+    <Controller
+      control={form.control}
+      name={name}
+      rules={{ validate: (value) => cardProblems({ ...form.getValues(), [name]: value }, units)[name] ?? true }}
+      render={({ field: { value, onChange, onBlur }, fieldState }) => (
+        <TextField
+          testID={`card-${name}`}
+          label={label}
+          value={value}
+          onChange={onChange}
+          onBlur={onBlur}
+          inputMode={name === 'name' ? 'text' : 'decimal'}
+          error={fieldState.error ? trouble : undefined}
+          echo={parsed?.ok ? parsed.understood : undefined}
+          hint={hint}
+        />
+      )}
+    />
+  );
+}
