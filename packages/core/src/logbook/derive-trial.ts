@@ -1,6 +1,7 @@
 import { type CompletedCard, completeCard } from '../cam/complete-card';
 import { aheadOfCard, targetCentreline } from '../cam/target';
 import type { RulingMethod } from '../measure/read-methods';
+import type { LengthUnit } from '../units/length';
 import { DEFAULT_LIMIT, type Verdict, judge } from '../verdict/verdict';
 import type { BodyOf } from './entry';
 import type { Build, Trial } from './fold';
@@ -32,9 +33,19 @@ export function targetInForce(build: Build): InForce {
     : { target: { kind: 'card' }, limit: DEFAULT_LIMIT, judgedBy: null };
 }
 
+/** Completing a card costs more than deriving the readings; a card hardly ever changes. Kept with the entry that it came from. */
+const completed = new WeakMap<object, { readonly units: LengthUnit; readonly card: CompletedCard }>();
+
 /** The card as far as it goes: an empty one where there is none. */
-export const cardOf = (build: Build): CompletedCard =>
-  completeCard(build.card?.body ?? {}, build.description.body.units);
+export function cardOf(build: Build): CompletedCard {
+  const { units } = build.description.body;
+  if (!build.card) return completeCard({}, units);
+  const known = completed.get(build.card);
+  if (known?.units === units) return known.card;
+  const card = completeCard(build.card.body, units);
+  completed.set(build.card, { units, card });
+  return card;
+}
 
 /** Two lobes, or two heights of one, may lean apart by about this (standard deviation), and the card is rounded. Crank degrees. */
 const LEAN_APART = 1;

@@ -113,7 +113,7 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
   }
   const valve = first?.valve ?? 'intake';
   const height = READ_METHODS[method].height && first ? figureOfReading(first) : null;
-  const base: RoundFinding = {
+  const finding: { -readonly [Field in keyof RoundFinding]: RoundFinding[Field] } = {
     id: round.id,
     method,
     valve,
@@ -140,25 +140,28 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
     })),
     lacking: lackingOf(method, places),
   };
-  const trouble = (message: string, remedy: string): RoundFinding => ({ ...base, problem: { message, remedy } });
-  if (used === 0 || method === 'trace') return base;
+  const trouble = (message: string, remedy: string): RoundFinding => {
+    finding.problem = { message, remedy };
+    return finding;
+  };
+  if (used === 0 || method === 'trace') return finding;
   const pair = READ_METHODS[method].slots.length > 1;
   const noun = pair ? 'pair' : 'reading';
 
   const lift = build.card?.body[valve]?.lobeLift;
-  if (height !== null && lift !== undefined && base.sitsOn !== 'valve' && height >= lift) {
+  if (height !== null && lift !== undefined && finding.sitsOn !== 'valve' && height >= lift) {
     const inUnits = (mm: number): string => formatLength(mm, units);
     return trouble(
       `${method === 'centreline' ? 'A drop' : 'A height'} of ${inUnits(height)} is not less than the whole lobe lift, ${inUnits(lift)} on the card.`,
       `Undo the ${noun} and read it at a smaller ${method === 'centreline' ? 'drop' : 'height'}, or correct the card.`,
     );
   }
-  if (new Set(places).size < places.length && used > READ_METHODS[method].slots.length - base.lacking)
+  if (new Set(places).size < places.length && used > READ_METHODS[method].slots.length - finding.lacking)
     return method === 'centreline'
       ? trouble('The same side of the nose was recorded twice in one pair.', 'Undo the one that is wrong.')
       : trouble(`The same reading was recorded twice in one ${noun}.`, 'Undo the one that is wrong.');
   const [before, after] = [readings[places.indexOf(0)], readings[places.indexOf(1)]];
-  if (!before || (pair && !after)) return base;
+  if (!before || (pair && !after)) return finding;
   if (after) {
     if (figureOfReading(before.body) !== figureOfReading(after.body))
       return trouble(
@@ -181,16 +184,22 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
   switch (method) {
     case 'centreline': {
       const found = centreline(valve, flanks, offset);
-      return found.ok ? { ...base, centreline: found.centreline } : { ...base, problem: found.problem };
+      if (found.ok) finding.centreline = found.centreline;
+      else finding.problem = found.problem;
+      return finding;
     }
     case 'events': {
       const found = events(valve, flanks, offset);
-      return found.ok ? { ...base, events: found.events } : { ...base, problem: found.problem };
+      if (found.ok) finding.events = found.events;
+      else finding.problem = found.problem;
+      return finding;
     }
     case 'opening-only':
-      return { ...base, opens: opensOnly(valve, flanks.opening, offset) };
+      finding.opens = opensOnly(valve, flanks.opening, offset);
+      return finding;
     case 'identity':
-      return { ...base, lift: figureOfReading(before.body) };
+      finding.lift = figureOfReading(before.body);
+      return finding;
     case 'lift-at-tdc': {
       const { wheel } = before.body;
       const past = wheel ? ((((at(before) - offset + 180) % 360) + 360) % 360) - 180 : null;
@@ -199,10 +208,12 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
           `The wheel stood ${Math.round(Math.abs(past))}° from TDC.`,
           'The lift is read at TDC. Undo it, come forward to TDC and read again.',
         );
-      return { ...base, lift: figureOfReading(before.body), pastTdc: past };
+      finding.lift = figureOfReading(before.body);
+      finding.pastTdc = past;
+      return finding;
     }
     case 'backlash':
-      return base;
+      return finding;
   }
 }
 

@@ -85,6 +85,15 @@ export function makeSheet(
   const methods = new Map<string, ZeroMethodName>();
   const crankEntries: Entry[] = [];
   const readingRows = new Map<string, SheetRow[]>();
+  // Drops and heights are few and come again in every reading.
+  const lengths = new Map<number, string>();
+  const lengthWords = (mm: number): string => {
+    const before = lengths.get(mm);
+    if (before !== undefined) return before;
+    const words = formatLength(mm, units);
+    lengths.set(mm, words);
+    return words;
+  };
   const rowsOf = (trial: string): SheetRow[] => {
     const known = readingRows.get(trial);
     if (known) return known;
@@ -139,7 +148,7 @@ export function makeSheet(
         break;
       case 'reading.taken': {
         const { shows, wheel, trial, valve, sitsOn } = entry.body;
-        const figure = formatLength(figureOfReading(entry.body), units);
+        const figure = lengthWords(figureOfReading(entry.body));
         const where = `${valve === 'exhaust' ? 'Exhaust, ' : ''}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
         const words = readingLabel(entry.body);
         const brought = shows.kind === 'below-peak' || shows.kind === 'above-base' || wheel === null;

@@ -6,7 +6,7 @@ import { computedDegrees } from '../../units/degrees';
 import type { Trial } from '../fold';
 import { figureOfReading } from '../read-rounds';
 import { wheelStepOf } from '../zero-passes';
-import { type View, type ViewContext, pairsWords, base } from './view';
+import { type View, type ViewContext, pairsWords, makeView } from './view';
 
 /** The same figure from both directions: the play of the drive, however the readings came about. */
 export function slackViews(trial: Trial, context: ViewContext): View[] {
@@ -38,8 +38,7 @@ export function slackViews(trial: Trial, context: ViewContext): View[] {
     if (slacks.length === 0) return [];
     const found = combineRounds(slacks, { wheel: step * Math.SQRT2, indicator: 0, tdc: 0 });
     return [
-      {
-        ...base('backlash', valve, found),
+      makeView('backlash', valve, found, {
         key: `backlash ${valve}`,
         title: 'Slack of the drive',
         shows: computedDegrees(found.mean),
@@ -51,7 +50,7 @@ export function slackViews(trial: Trial, context: ViewContext): View[] {
             : found.mean > MUCH_SLACK
               ? 'That is much for a drive in good order: a worn chain, belt or tensioner. Read forward only.'
               : null,
-      },
+      }),
     ];
   });
 }

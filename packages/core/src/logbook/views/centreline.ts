@@ -10,7 +10,7 @@ import {
   knownOf,
   termsAt,
   pairsWords,
-  base,
+  makeView,
   groups,
   off,
   wantedCentreline,
@@ -28,8 +28,7 @@ export function centrelineViews(context: ViewContext, valve: Valve, rounds: read
       group.flatMap((round) => round.centreline ?? []),
       termsAt(context, group, Math.max(peak - drop, 0.02)).centre,
     );
-    return {
-      ...base('centreline', valve, found),
+    return makeView('centreline', valve, found, {
       key: `centreline ${valve} ${drop} ${group[0]?.sitsOn === 'valve'}`,
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline, ${formatLength(drop, units)} drop`,
       shows: `${computedDegrees(found.mean, 2)} ${SIDE_WORDS[valve].centreline}`,
@@ -38,6 +37,6 @@ export function centrelineViews(context: ViewContext, valve: Valve, rounds: read
       deltaExpanded: target === null ? null : found.expanded,
       against: target === null ? null : `${EVENT_NAMES[valve].centreline} ${plainDegrees(target)}°`,
       proved: group.some((round) => round.zeroProved),
-    };
+    });
   });
 }

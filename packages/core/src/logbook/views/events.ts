@@ -10,7 +10,7 @@ import {
   atLobe,
   termsAt,
   pairsWords,
-  base,
+  makeView,
   groups,
   sign,
   off,
@@ -39,8 +39,7 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
     const longer = card ? duration.mean - (card.opens + 180 + card.closes) : 0;
     const target = card && ahead !== null ? eventCentre(valve, card.opens, card.closes) - sign(valve) * ahead : null;
     const names = EVENT_NAMES[valve];
-    return {
-      ...base('events', valve, centre),
+    return makeView('events', valve, centre, {
       key: `events ${valve} ${height} ${sitsOn === 'valve'}`,
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} events at ${formatLength(height, units)}`,
       shows: `${names.opens} ${eventFigure(opens.mean, valve, 'opens')}, ${names.closes} ${eventFigure(closes.mean, valve, 'closes')}`,
@@ -52,10 +51,10 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
       proved: group.some((round) => round.zeroProved),
       remark:
         card && Math.abs(longer) > duration.expanded + DURATION_ROUNDED
-          ? `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the base circle, the height, a bleeding lifter, or another cam.`
+          ? `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the makeView circle, the height, a bleeding lifter, or another cam.`
           : card?.fitted
             ? FITTED
             : null,
-    };
+    });
   });
 }

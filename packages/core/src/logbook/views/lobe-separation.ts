@@ -1,6 +1,6 @@
 import type { Valve } from '../../cam/card';
 import { computedDegrees } from '../../units/degrees';
-import { type View, type ViewContext, base, plainDegrees } from './view';
+import { type View, type ViewContext, makeView, plainDegrees } from './view';
 
 /** The spacing of the two lobes as ground: TDC cancels in it. */
 export function separationView(context: ViewContext, views: readonly View[]): View[] {
@@ -16,29 +16,33 @@ export function separationView(context: ViewContext, views: readonly View[]): Vi
   const apart = lobeSeparation === null ? 0 : lsa - lobeSeparation;
   const single = context.build.description.body.engine.cams !== 'twin';
   return [
-    {
-      ...base('centreline', 'both', {
+    makeView(
+      'centreline',
+      'both',
+      {
         mean: lsa,
         spread: 0,
         count: 1,
         standard,
         expanded: 1.96 * standard,
         budget: [],
-      }),
-      unit: 'cam degrees',
-      key: 'lsa',
-      title: single ? 'LSA as ground' : 'LSA as it stands',
-      shows: `${computedDegrees(lsa)} cam`,
-      detail: `ground-in advance ${computedDegrees(lsa - intake.value)}`,
-      against: lobeSeparation === null ? null : `${plainDegrees(lobeSeparation)}° on the card`,
-      proved: true,
-      remark:
-        lobeSeparation !== null && Math.abs(apart) > 1.96 * standard + LSA_ROUNDED
-          ? single
-            ? `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: moving a single cam cannot cure that. A reading is wrong, or the cam.`
-            : `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: move the two cams against each other.`
-          : null,
-    },
+      },
+      {
+        unit: 'cam degrees',
+        key: 'lsa',
+        title: single ? 'LSA as ground' : 'LSA as it stands',
+        shows: `${computedDegrees(lsa)} cam`,
+        detail: `ground-in advance ${computedDegrees(lsa - intake.value)}`,
+        against: lobeSeparation === null ? null : `${plainDegrees(lobeSeparation)}° on the card`,
+        proved: true,
+        remark:
+          lobeSeparation !== null && Math.abs(apart) > 1.96 * standard + LSA_ROUNDED
+            ? single
+              ? `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: moving a single cam cannot cure that. A reading is wrong, or the cam.`
+              : `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: move the two cams against each other.`
+            : null,
+      },
+    ),
   ];
 }
 

@@ -3,7 +3,7 @@ import { combineRounds } from '../../measure/read-uncertainty';
 import { formatLength } from '../../units/length';
 import type { RoundFinding } from '../read-rounds';
 import { eventsOfCard, eventFigure } from './card-events';
-import { type View, type ViewContext, atLobe, termsAt, pairsWords, base, groups, plainDegrees } from './view';
+import { type View, type ViewContext, atLobe, termsAt, pairsWords, makeView, groups, plainDegrees } from './view';
 
 export function openingViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
@@ -18,8 +18,7 @@ export function openingViews(context: ViewContext, valve: Valve, rounds: readonl
     const card = eventsOfCard(context.card[valve], valve, height, sitsOn, atLobe(context, valve, sitsOn, height));
     const target = card && context.ahead !== null ? card.opens + context.ahead : null;
     const name = EVENT_NAMES[valve].opens;
-    return {
-      ...base('opening-only', valve, found),
+    return makeView('opening-only', valve, found, {
       key: `opening ${valve} ${height} ${sitsOn === 'valve'}`,
       title: `${name} at ${formatLength(height, units)}, opening side only`,
       shows: eventFigure(found.mean, valve, 'opens'),
@@ -28,7 +27,7 @@ export function openingViews(context: ViewContext, valve: Valve, rounds: readonl
       deltaExpanded: target === null ? null : found.expanded,
       against: target === null ? null : `${name} ${plainDegrees(target)}°`,
       proved: group.some((round) => round.zeroProved),
-      remark: 'An error of the zero on the base circle looks like an error of the cam here.',
-    };
+      remark: 'An error of the zero on the makeView circle looks like an error of the cam here.',
+    });
   });
 }

@@ -101,21 +101,29 @@ export function counting(rounds: readonly RoundFinding[]): readonly RoundFinding
 export const pairsWords = (count: number, noun: string, spread: number): string =>
   count === 1 ? `from one ${noun}` : `the mean of ${count} ${noun}s ${computedDegrees(spread)} apart`;
 
-/** A view of one combined figure in crank degrees that nothing has been compared with yet. */
-export const base = (method: ReadMethodName, valve: View['valve'], found: Combined) => ({
+type Told = Pick<View, 'key' | 'title' | 'shows' | 'detail' | 'proved'> &
+  Partial<Pick<View, 'unit' | 'delta' | 'deltaExpanded' | 'against' | 'remark' | 'budget'>>;
+
+/** A view of one combined figure, in crank degrees and compared with nothing unless told otherwise. */
+export const makeView = (method: ReadMethodName, valve: View['valve'], found: Combined, told: Told): View => ({
+  key: told.key,
   method,
   valve,
+  title: told.title,
+  shows: told.shows,
+  detail: told.detail,
   value: found.mean,
-  unit: 'crank degrees' as const,
+  unit: told.unit ?? 'crank degrees',
   standard: found.standard,
   expanded: found.expanded,
-  budget: found.budget,
+  budget: told.budget ?? found.budget,
   count: found.count,
   spread: found.spread,
-  delta: null,
-  deltaExpanded: null,
-  against: null,
-  remark: null,
+  delta: told.delta ?? null,
+  deltaExpanded: told.deltaExpanded ?? null,
+  against: told.against ?? null,
+  proved: told.proved,
+  remark: told.remark ?? null,
 });
 
 /** Groups that were read at one height with the indicator on one thing. */
