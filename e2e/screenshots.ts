@@ -21,7 +21,9 @@ const PHONE_VIEWS: readonly View[] = [
   { file: 'zero', at: ['Old Tarn', 'zero'] },
   { file: 'proved', at: ['Kestrel', 'zero'] },
   { file: 'crank', at: ['Kestrel', 'crank'] },
+  { file: 'card', at: ['Kestrel', 'card'] },
   { file: 'read', at: ['Alder', 'read'] },
+  { file: 'measured', at: ['Kestrel', 'read'] },
   { file: 'decide', at: ['Kestrel', 'decide'] },
   { file: 'sheet', at: ['Kestrel', 'sheet'] },
 ];
@@ -31,6 +33,7 @@ const WIDE_VIEWS: readonly View[] = [
   { file: 'crank', at: ['Kestrel', 'crank'] },
   { file: 'card', at: ['Alder', 'card'] },
   { file: 'read', at: ['Alder', 'read'] },
+  { file: 'measured', at: ['Kestrel', 'read'] },
   { file: 'decide', at: ['Kestrel', 'decide'] },
 ];
 
