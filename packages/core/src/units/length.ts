@@ -79,6 +79,19 @@ export function formatLength(mm: number, unit: LengthUnit, family: LengthFamily 
 }
 
 /**
+ * A kept length as it would be typed: as it is shown, unless that would be read back as another length; then in the other unit, or to the
+ * last digit. `typedLength(0.1524, 'mm')` is "0.006 in": "0.152 mm" would be less.
+ */
+export function typedLength(mm: number, unit: LengthUnit, family: LengthFamily = 'lift'): string {
+  for (const tried of [unit, unit === 'mm' ? 'in' : 'mm'] as const) {
+    const shown = formatLength(mm, tried, family);
+    const parsed = parseLength(shown, { family, unit });
+    if (parsed.ok && parsed.mm === mm) return shown;
+  }
+  return `${mm} mm`;
+}
+
+/**
  * A computed length: always a thousandth of an inch or a hundredth of a millimetre, since more would be pretence.
  * `formatComputedLength(4.843, 'in')` is "0.191 in".
  */

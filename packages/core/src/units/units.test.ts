@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { crankDeg, forwardArc, forwardMidpoint, toCam, wrap180, wrap360 } from './angle';
 import { decimal } from './decimal';
 import { wheelDegrees } from './degrees';
-import { formatLength, inches, parseLength } from './length';
+import { formatLength, inches, parseLength, typedLength } from './length';
 
 const lift = (typed: string, unit: 'in' | 'mm' = 'in') => parseLength(typed, { family: 'lift', unit });
 
@@ -34,6 +34,17 @@ describe('lengths', () => {
   test.each(['', '.', 'fifty', '5 0', '-1', '0.05 ft', '1.2.3', '9999'])('%p is refused with a reason', (typed) => {
     const parsed = parseLength(typed, { family: 'dimension', unit: 'in' });
     expect(parsed).toEqual({ ok: false, message: expect.stringMatching(/\w{4,}.*\./) });
+  });
+
+  test('a kept length comes back from the form as it was kept', () => {
+    expect(typedLength(1.27, 'in')).toBe('0.050 in');
+    expect(typedLength(0.1524, 'mm')).toBe('0.006 in');
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 40_000_000 }), fc.constantFrom('in' as const, 'mm' as const), (n, unit) => {
+        const kept = n / 1e6;
+        expect(lift(typedLength(kept, unit), unit)).toMatchObject({ ok: true, mm: kept });
+      }),
+    );
   });
 
   test('what was understood can be typed again and means the same', () =>

@@ -72,6 +72,17 @@ describe('verdict', () => {
     expect(verdict(109.5, 107, 2, 1.5).kind).toBe('move');
   });
 
+  test('a figure that does not say which way moves nothing', () => {
+    const coarse = { spread: 0, limit: 1, zeroProved: true, basis: '', disagreement: null };
+    expect(judge({ ...coarse, delta: -2, expanded: 2.4 })).toMatchObject({
+      kind: 'measure-again',
+      move: 0,
+      headline: 'Do not move it yet: 2.0° late, but only known to ±2.4°.',
+    });
+    expect(judge({ ...coarse, delta: -2, expanded: 1.9 }).kind).toBe('move');
+    expect(judge({ ...coarse, delta: -0.5, expanded: 2.4 }).kind).toBe('leave');
+  });
+
   test('two views of one cam that cannot both be right: measured again, nothing moved', () => {
     const disagreement = { between: 'intake and exhaust', by: 4 };
     expect(

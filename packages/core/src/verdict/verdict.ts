@@ -94,6 +94,13 @@ export function judge(evidence: Evidence): Verdict {
       headline: `Do not move it yet: your measurements differ by ${computedDegrees(spread)}.`,
       action: 'Measure it again, always coming forward, and undo the reading that does not belong.',
     };
+  if (expanded !== null && Math.abs(delta) > limit + ROUNDING && expanded > Math.abs(delta))
+    return {
+      ...still,
+      kind: 'measure-again',
+      headline: `Do not move it yet: ${size} ${early ? 'early' : 'late'}, but only known to ±${computedDegrees(expanded)}.`,
+      action: 'That does not even say which way. Measure it by a finer method, or more often.',
+    };
   if (Math.abs(delta) <= limit + ROUNDING)
     return {
       ...still,

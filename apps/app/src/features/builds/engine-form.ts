@@ -4,7 +4,7 @@ import { crankTrouble } from '@yosoku/core/crank/slider-crank';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
 import type { Described } from '@yosoku/core/logbook/entry';
 import type { Report } from '@yosoku/core/logbook/report';
-import { type LengthUnit, type ParsedLength, formatLength, parseLength } from '@yosoku/core/units/length';
+import { type LengthUnit, type ParsedLength, parseLength, typedLength } from '@yosoku/core/units/length';
 
 /** What engine it is, as typed. */
 export type EngineForm = Record<
@@ -57,8 +57,8 @@ export const EMPTY_ENGINE: EngineForm = {
 /** The form as last kept. */
 export function engineForm({ build }: Report): EngineForm {
   const { engine, wheel, units, instruments } = build;
-  const length = (mm: number | null): string => (mm === null ? '' : formatLength(mm, units, 'dimension'));
-  const fine = (mm: number | null): string => (mm === null ? '' : formatLength(mm, units));
+  const length = (mm: number | null): string => (mm === null ? '' : typedLength(mm, units, 'dimension'));
+  const fine = (mm: number | null): string => (mm === null ? '' : typedLength(mm, units));
   return {
     name: build.name,
     cylinders: String(engine.cylinders),

@@ -3,7 +3,7 @@ import type { BodyOf } from '@yosoku/core/logbook/entry';
 import type { Report } from '@yosoku/core/logbook/report';
 import { RULING_METHODS, type RulingMethod } from '@yosoku/core/measure/read-methods';
 import { decimal } from '@yosoku/core/units/decimal';
-import { type LengthUnit, formatLength, parseLength } from '@yosoku/core/units/length';
+import { type LengthUnit, parseLength, typedLength } from '@yosoku/core/units/length';
 import { DEFAULT_LIMIT } from '@yosoku/core/verdict/verdict';
 
 /** Checking heights that there is room for. */
@@ -94,7 +94,7 @@ const plain = (value: number | undefined): string =>
 
 /** The figures of a card as they would be typed. */
 export function typedCard(card: CamCard, units: LengthUnit): Partial<CardForm> {
-  const length = (mm: number | undefined): string => (mm === undefined ? '' : formatLength(mm, units));
+  const length = (mm: number | undefined): string => (mm === undefined ? '' : typedLength(mm, units));
   const typed: Partial<CardForm> = {
     name: card.name ?? '',
     lsa: plain(card.lobeSeparation),

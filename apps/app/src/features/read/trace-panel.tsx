@@ -59,7 +59,7 @@ export function TracePanel({ trace, report, write }: TracePanelProps) {
             .slice(0, 4)
             .map(({ angle, stray }) => `at ${computedDegrees(angle)} by ${length(Math.abs(stray ?? 0))}`)
             .join(', ')}.`}
-          remedy="Read it again at the same place, or leave it out; it stays in the logbook."
+          remedy="Leave it out, and read it again at the same place if that leaves a gap; it stays in the logbook."
         >
           <View className="items-start">
             <QuietButton

@@ -2,7 +2,7 @@ import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { type NextReading, nextReading } from '@yosoku/core/logbook/read-plan';
 import type { Report } from '@yosoku/core/logbook/report';
-import { formatLength, parseLength } from '@yosoku/core/units/length';
+import { formatLength, parseLength, typedLength } from '@yosoku/core/units/length';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 
@@ -30,7 +30,7 @@ export function useReadingChoice(report: Report) {
   const last = read.heights.find((each) => each.method === method)?.height;
   const heightText =
     draft[`height ${method}`] ??
-    (last === undefined ? (table?.usual[build.units] ?? '') : formatLength(last, build.units));
+    (last === undefined ? (table?.usual[build.units] ?? '') : typedLength(last, build.units));
   const parsed = parseLength(heightText, { family: 'lift', unit: build.units });
   const lift = card.lobes[valve]?.peak;
   const heightTrouble =
