@@ -1,1 +1,1 @@
-export { NewBuild as default } from '@/features/builds/new-build';
+export { NewBuild as default } from '@/features/forms';

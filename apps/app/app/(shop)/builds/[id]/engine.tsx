@@ -1,1 +1,1 @@
-export { EditEngine as default } from '@/features/builds/edit-engine';
+export { EditEngine as default } from '@/features/forms';
