@@ -52,6 +52,7 @@ function fitOnce(of: object, key: string, points: readonly TracePoint[], conditi
   return result;
 }
 
+/** How the points of a trace err on this build: indicator and wheel as described, else usual ones. */
 export function conditionsOf(build: Build): TraceConditions {
   const described = build.description.body;
   const resolution = resolutionOf(described);

@@ -17,6 +17,7 @@ import {
   plainDegrees,
 } from './view';
 
+/** Centrelines by equal drop, crank degrees, one view for each drop that was used. */
 export function centrelineViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
   const target = wantedCentreline(context, valve);

@@ -20,6 +20,7 @@ import {
 /** A duration this much off the card's, beyond its own uncertainty and the card's rounding, is spoken of, crank degrees. */
 const DURATION_ROUNDED = 1;
 
+/** Opening and closing at a height: their centre says where the cam sits, crank degrees; a duration that is not the card’s is spoken of. */
 export function eventViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
   const lobe = context.card[valve];

@@ -5,8 +5,10 @@ import type { RoundFinding } from '../read-rounds';
 import { resolutionOf } from '../zero-passes';
 import type { View, ViewContext } from './view';
 
+/** Lifts this near to each other are the same, mm: 0.004 in. Common practice, no source. */
 const LIFT_AGREES = 0.1;
 
+/** Is it the right cam at all? Lift at the lobe and at the valve against the card, mm; and the rocker ratio as it really is where both were read. */
 export function identityViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { build, card } = context;
   const { units, engine } = build.description.body;

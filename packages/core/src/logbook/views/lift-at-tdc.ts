@@ -34,6 +34,7 @@ function liftTarget(context: ViewContext, valve: Valve) {
   };
 }
 
+/** Lift at overlap TDC, mm at the lobe, and what it means for the advance through the slope there; with a wheel carried to true TDC. */
 export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const described = context.build.description.body;
   const group = counting(rounds.filter((round) => round.method === 'lift-at-tdc' && round.lift !== null));

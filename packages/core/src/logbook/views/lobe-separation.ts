@@ -46,4 +46,5 @@ export function separationView(context: ViewContext, views: readonly View[]): Vi
   ];
 }
 
+/** Cards print whole or half degrees, cam degrees. */
 const LSA_ROUNDED = 0.5;

@@ -5,6 +5,7 @@ import type { RoundFinding } from '../read-rounds';
 import { eventsOfCard, eventFigure } from './card-events';
 import { type View, type ViewContext, atLobe, termsAt, pairsWords, makeView, groups, plainDegrees } from './view';
 
+/** Where the valve opens, crank degrees, where only the way up could be read. The zero on the base circle counts fully. */
 export function openingViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
   return groups(rounds.filter((round) => round.opens !== null)).map((group) => {

@@ -12,6 +12,7 @@ import { type View, type ViewContext, makeView, sign, off, wantedCentreline, pla
 const SEAT = 0.1524;
 const TRACE_DROP = { in: 1.27, mm: 1 } as const;
 
+/** What a trace says of the cam’s place: its centreline at the usual drop, crank degrees; its events and its lift at TDC beside it. */
 export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
   const { curve, valve, shift } = trace;
   const { units } = context.build.description.body;
