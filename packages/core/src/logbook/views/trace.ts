@@ -7,9 +7,9 @@ import { UNPROVED_TDC } from '../zero-passes';
 import { eventFigure } from './card-events';
 import { type View, type ViewContext, makeView, sign, off, wantedCentreline, plainDegrees } from './view';
 
-/** The drop at which a trace says its centreline, mm, unless the lobe is too small for it. */
 /** Where a valve is as good as on its seat, mm: 0.006 in. From memory. */
 const SEAT = 0.1524;
+/** The drop at which a trace says its centreline, mm, unless the lobe is too small for it. */
 const TRACE_DROP = { in: 1.27, mm: 1 } as const;
 
 /** What a trace says of the cam’s place: its centreline at the usual drop, crank degrees; its events and its lift at TDC beside it. */
