@@ -1,8 +1,5 @@
-import { wheelDegrees } from '../units/degrees';
-import { decimal } from '../units/decimal';
-import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
+import type { LengthUnit } from '../units/length';
 import {
-  ADVERTISED_HEIGHT,
   type CamCard,
   EVENT_NAMES,
   type LobeCard,
@@ -11,23 +8,12 @@ import {
   type Valve,
   durationOf,
   eventCentre,
-  noseAt,
 } from './card';
 import { type Contradiction, type FigureKey, findContradictions } from './contradictions';
-import { fitLobe } from './fit-lobe';
-import { type Lobe, lobeAt } from './lobe';
-import { eventWords, heightWords, lineKey } from './timing-line';
-
-/** A figure of the card: printed (`from` null), or worked out and from what. Degrees, mm or a plain ratio. */
-export interface CardFigure {
-  readonly key: FigureKey;
-  readonly label: string;
-  readonly value: number;
-  readonly shows: string;
-  readonly from: string | null;
-  /** Stands in a contradiction, or rests on one. */
-  readonly disputed: boolean;
-}
+import { type CardFigure, type Fact, figuresOf } from './card-figures';
+import { curveOf } from './card-lobe';
+import type { Lobe } from './lobe';
+import { heightWords, lineKey } from './timing-line';
 
 export interface CompletedLobe {
   readonly centreline: number | null;
@@ -53,11 +39,6 @@ export interface CompletedCard {
   readonly contradictions: readonly Contradiction[];
   /** IVO + EVC at one height, crank degrees. */
   readonly overlaps: readonly { readonly height: number; readonly crank: number; readonly label: string }[];
-}
-
-interface Fact {
-  readonly value: number;
-  readonly from: string | null;
 }
 
 /**
@@ -129,7 +110,7 @@ export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
           (valveLift = 0, lobe = 1) => (valveLift + (facts.get(is('lash'))?.value ?? 0)) / lobe,
         ),
       );
-      const lines = linesOf(card, valve);
+      const lines = card[valve]?.timing ?? [];
       for (const line of lines) {
         const on = (name: string): FigureKey => is(`${name}@${lineKey(line)}`);
         const where = heightWords(line, units);
@@ -217,7 +198,7 @@ export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
     // Only when nothing better has placed the events: a duration laid about the centreline.
     if (!more)
       for (const valve of VALVES)
-        for (const line of linesOf(card, valve)) {
+        for (const line of card[valve]?.timing ?? []) {
           const key = (name: string): FigureKey => `${valve}.${name}@${lineKey(line)}`;
           const from = `duration about the ${EVENT_NAMES[valve].centreline}, taking the lobe as symmetric`;
           const sign = valve === 'intake' ? -1 : 1;
@@ -229,7 +210,7 @@ export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
 
   const valueOf = (key: FigureKey): number | null => facts.get(key)?.value ?? null;
   const lobeOf = (valve: Valve): CompletedLobe => {
-    const lines = linesOf(card, valve).map((line) => {
+    const lines = (card[valve]?.timing ?? []).map((line) => {
       const on = (name: string): number | undefined => valueOf(`${valve}.${name}@${lineKey(line)}`) ?? undefined;
       return {
         ...line,
@@ -270,102 +251,4 @@ export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
         : [{ height: line.height, crank: line.opens + other.closes, label: heightWords(line, units) }];
     }),
   };
-}
-
-const linesOf = (card: CamCard, valve: Valve): readonly TimingLine[] => card[valve]?.timing ?? [];
-
-/** The lobe that the card describes, as far as it does. */
-function curveOf(
-  valve: Valve,
-  known: Omit<CompletedLobe, 'curve' | 'shape' | 'placed'>,
-  printed: LobeCard,
-  facts: ReadonlyMap<FigureKey, Fact>,
-) {
-  const { lines, lobeLift, valveLift, ratio, centreline } = known;
-  const peak = lobeLift ?? valveLift;
-  if (peak === null) return null;
-  const lash = printed.lashHot ?? printed.lashCold ?? 0;
-  const atLobe = (line: TimingLine): number | null => {
-    const height = line.height ?? ADVERTISED_HEIGHT;
-    if (line.at === 'lobe' || lobeLift === null) return height;
-    return ratio === null ? null : (height + lash) / ratio;
-  };
-  const printedCentre = facts.get(`${valve}.centreline`)?.from === null;
-  return fitLobe({
-    peak,
-    // A disputed centreline still says best where to draw it; whatever counts looks at `centreline`.
-    nose:
-      centreline === null || printedCentre
-        ? printed.centreline === undefined
-          ? undefined
-          : noseAt(valve, printed.centreline)
-        : undefined,
-    durations: lines.flatMap((line) => {
-      const height = atLobe(line);
-      return line.duration === undefined || height === null ? [] : [{ height, duration: line.duration }];
-    }),
-    centres: [
-      ...lines.flatMap((line) => {
-        const height = atLobe(line);
-        return line.opens === undefined || line.closes === undefined || height === null
-          ? []
-          : [{ height, centre: noseAt(valve, eventCentre(valve, line.opens, line.closes)) }];
-      }),
-      ...(centreline === null || printedCentre ? [] : [{ height: peak * 0.9, centre: noseAt(valve, centreline) }]),
-    ],
-  });
-}
-
-const NAMES = { intake: 'intake', exhaust: 'exhaust' } as const;
-
-function figuresOf(
-  card: CamCard,
-  facts: ReadonlyMap<FigureKey, Fact>,
-  disputed: ReadonlySet<FigureKey>,
-  units: LengthUnit,
-  lobes: Readonly<Record<Valve, CompletedLobe>>,
-): CardFigure[] {
-  const figures: CardFigure[] = [];
-  const add = (key: FigureKey, label: string, show: (value: number) => string, printed?: number): void => {
-    const fact = facts.get(key);
-    const value = fact?.value ?? (disputed.has(key) ? printed : undefined);
-    if (value === undefined) return;
-    figures.push({ key, label, value, shows: show(value), from: fact?.from ?? null, disputed: disputed.has(key) });
-  };
-  const length = (mm: number): string => formatLength(Math.round(mm * 1e4) / 1e4, units);
-  const plain = (value: number): string => decimal(value, 2);
-  for (const valve of VALVES) {
-    const lobe: LobeCard = card[valve] ?? {};
-    const names = EVENT_NAMES[valve];
-    add(`${valve}.lobeLift`, `Lobe lift, ${NAMES[valve]}`, length, lobe.lobeLift);
-    add(`${valve}.ratio`, `Ratio, ${NAMES[valve]}`, plain, lobe.ratio);
-    add(`${valve}.valveLift`, `Valve lift, ${NAMES[valve]}`, length, lobe.valveLift);
-    for (const line of linesOf(card, valve)) {
-      const where = heightWords(line, units);
-      const on = (name: string): FigureKey => `${valve}.${name}@${lineKey(line)}`;
-      add(on('duration'), `Duration, ${NAMES[valve]}, ${where}`, wheelDegrees, line.duration);
-      add(on('opens'), `${names.opens} ${where}`, (value) => eventWords(value, valve, 'opens'), line.opens);
-      add(on('closes'), `${names.closes} ${where}`, (value) => eventWords(value, valve, 'closes'), line.closes);
-    }
-    add(
-      `${valve}.centreline`,
-      names.centreline,
-      (value) => `${wheelDegrees(value)} ${valve === 'intake' ? 'ATDC' : 'BTDC'}`,
-      lobe.centreline,
-    );
-    const { curve, shape, lobeLift } = lobes[valve];
-    const atTdc = curve && lobes[valve].centreline !== null ? lobeAt(curve, 0).lift : null;
-    if (atTdc !== null && shape === 'full' && lobeLift !== null)
-      figures.push({
-        key: `${valve}.liftAtTdc`,
-        label: `Lift at TDC, ${NAMES[valve]}`,
-        value: atTdc,
-        shows: formatComputedLength(atTdc, units),
-        from: 'a lobe fitted through the durations',
-        disputed: false,
-      });
-  }
-  add('lobeSeparation', 'LSA', (value) => `${wheelDegrees(value)} cam`, card.lobeSeparation);
-  add('groundInAdvance', 'Ground-in advance', wheelDegrees, card.groundInAdvance);
-  return figures;
 }

@@ -4,7 +4,8 @@ import { makeRandom } from '../virtual-engine/random';
 import { fitLobe } from './fit-lobe';
 import { type Lobe, areaUnder, durationAt, flanksAt, lobeAt, wrap720 } from './lobe';
 import { smoothingSpline } from './smoothing-spline';
-import { type TraceConditions, type TracePoint, readTrace } from './trace';
+import { readTrace } from './trace';
+import type { TraceConditions, TracePoint } from './trace-points';
 
 const lobes = fc.record({
   peak: fc.double({ min: 4, max: 14, noNaN: true }),

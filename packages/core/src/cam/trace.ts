@@ -2,20 +2,8 @@ import { type CrankDeg, crankDeg } from '../units/angle';
 import { type Outcome, problem } from '../problem';
 import { wrap720 } from './lobe';
 import { type Spline, smoothingSpline } from './smoothing-spline';
-
-/** Lift against crank angle: `angle` crank degrees growing as the engine runs, `lift` mm above the base circle. */
-export interface TracePoint {
-  readonly angle: number;
-  readonly lift: number;
-}
-
-export interface TraceConditions {
-  /** Standard uncertainty of one lift, mm, and of one angle, crank degrees. */
-  readonly liftSd: number;
-  readonly angleSd: number;
-  /** How far lift may differ from base circle to base circle, mm. */
-  readonly closes: number;
-}
+import { median, straysOf } from './stray-points';
+import { FEWEST_POINTS, type Merged, type TraceConditions, type TracePoint } from './trace-points';
 
 /** A place on the curve and how well the trace fixes it. */
 export interface Located {
@@ -53,11 +41,8 @@ export interface TraceCurve {
   readonly strays: readonly { readonly index: number; readonly off: number }[];
 }
 
-export const FEWEST_POINTS = 8;
 /** What a base circle may show at most, as a share of the peak, to be called one. */
 const FOOT = 0.02;
-/** A point this many standard deviations off the curve through the others is a stray. */
-const STRAY = 5;
 
 /**
  * Reads a trace: a smoothing spline through lift over angle, from which everything else follows.
@@ -150,10 +135,6 @@ export function readTrace(points: readonly TracePoint[], conditions: TraceCondit
   };
 }
 
-interface Merged extends TracePoint {
-  readonly index: number;
-}
-
 /** Angles so that they rise and the lobe is in one piece: cut where the base circle is longest, nose nearest to its cycle angle. */
 function unroll(points: readonly TracePoint[]): Merged[] {
   const indexed = points.map(({ angle, lift }, index) => ({ angle, lift, index }));
@@ -208,12 +189,6 @@ function restOf(points: readonly Merged[], foot: number): number {
   }
   // The last few of either run already rise: only a base circle that is long enough says anything.
   return rest.length < 6 ? 0 : median(rest);
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? (sorted[middle] ?? 0) : ((sorted[middle - 1] ?? 0) + (sorted[middle] ?? 0)) / 2;
 }
 
 /** Twice: an angle's error weighs by the slope there, which the first fit tells. */
@@ -280,43 +255,3 @@ function areaOf(spline: Spline, base: number): number {
   }
   return sum;
 }
-
-/** Points that a cubic through their four neighbours misses by far more than usual: the worst, then again without it. */
-function straysOf(spline: Spline, points: readonly Merged[], conditions: TraceConditions): TraceCurve['strays'] {
-  const strays: { index: number; off: number }[] = [];
-  let rest = points;
-  const most = Math.floor(points.length / 10);
-  while (strays.length < most && rest.length > FEWEST_POINTS) {
-    const worst = worstOf(spline, rest, conditions);
-    if (!worst) break;
-    strays.push(worst);
-    rest = rest.filter(({ index }) => index !== worst.index);
-  }
-  return strays;
-}
-
-function worstOf(spline: Spline, points: readonly Merged[], { liftSd, angleSd }: TraceConditions) {
-  const apart = points.slice(2, -2).map(({ angle, lift, index }, i) => {
-    const around = [points[i], points[i + 1], points[i + 3], points[i + 4]] as [Merged, Merged, Merged, Merged];
-    // Lagrange's weights: how each neighbour tells in the cubic through all four.
-    const weights = around.map((mine) =>
-      around.reduce(
-        (product, other) => (other === mine ? product : (product * (angle - other.angle)) / (mine.angle - other.angle)),
-        1,
-      ),
-    );
-    const own = Math.hypot(liftSd, spline.slope(angle) * angleSd) * Math.hypot(1, ...weights);
-    const off = lift - around.reduce((sum, neighbour, at) => sum + neighbour.lift * (weights[at] ?? 0), 0);
-    return { index, off, size: Math.abs(off) / Math.max(own, 1e-9) };
-  });
-  const usual = Math.max(1, median(apart.map(({ size }) => size)) / NORMAL_MEDIAN);
-  const worst = apart.reduce((a, b) => (b.size > a.size ? b : a));
-  return worst.size > STRAY * usual && Math.abs(worst.off) > LEAST_STRAY
-    ? { index: worst.index, off: worst.off }
-    : null;
-}
-
-/** Median of the size of a standard normal. */
-const NORMAL_MEDIAN = 0.6745;
-/** Less than this is no slip of the pen, mm. */
-const LEAST_STRAY = 0.03;

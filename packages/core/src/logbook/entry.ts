@@ -4,7 +4,7 @@ import { checkFiringOrder } from '../crank/firing-order';
 import { crankTrouble } from '../crank/slider-crank';
 import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
-import { FEWEST_POINTS } from '../cam/trace';
+import { FEWEST_POINTS } from '../cam/trace-points';
 import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { CHECK_NAMES } from '../prepare/checks';
 

@@ -1,5 +1,6 @@
 import type { Valve } from '../cam/card';
-import { type TraceConditions, type TraceCurve, type TracePoint, readTrace } from '../cam/trace';
+import { type TraceCurve, readTrace } from '../cam/trace';
+import type { TraceConditions, TracePoint } from '../cam/trace-points';
 import { ringPosition } from '../crank/wheel';
 import { type Outcome, type Problem } from '../problem';
 import { wrap180 } from '../units/angle';

@@ -1,4 +1,4 @@
-import { FEWEST_POINTS, type TracePoint } from '../cam/trace';
+import { FEWEST_POINTS, type TracePoint } from '../cam/trace-points';
 import { type Outcome, problem } from '../problem';
 
 /** Rows of cells as text, from a file or a paste; the first may be headings. */

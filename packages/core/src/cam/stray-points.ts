@@ -1,0 +1,53 @@
+import type { Spline } from './smoothing-spline';
+import type { TraceCurve } from './trace';
+import { FEWEST_POINTS, type Merged, type TraceConditions } from './trace-points';
+
+/** A point this many standard deviations off the curve through the others is a stray. */
+const STRAY = 5;
+
+/** The middle one of an ordered list, or half-way between the middle two. */
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 ? (sorted[middle] ?? 0) : ((sorted[middle - 1] ?? 0) + (sorted[middle] ?? 0)) / 2;
+}
+
+/** Points that a cubic through their four neighbours misses by far more than usual: the worst, then again without it. */
+export function straysOf(spline: Spline, points: readonly Merged[], conditions: TraceConditions): TraceCurve['strays'] {
+  const strays: { index: number; off: number }[] = [];
+  let rest = points;
+  const most = Math.floor(points.length / 10);
+  while (strays.length < most && rest.length > FEWEST_POINTS) {
+    const worst = worstOf(spline, rest, conditions);
+    if (!worst) break;
+    strays.push(worst);
+    rest = rest.filter(({ index }) => index !== worst.index);
+  }
+  return strays;
+}
+
+function worstOf(spline: Spline, points: readonly Merged[], { liftSd, angleSd }: TraceConditions) {
+  const apart = points.slice(2, -2).map(({ angle, lift, index }, i) => {
+    const around = [points[i], points[i + 1], points[i + 3], points[i + 4]] as [Merged, Merged, Merged, Merged];
+    // Lagrange's weights: how each neighbour tells in the cubic through all four.
+    const weights = around.map((mine) =>
+      around.reduce(
+        (product, other) => (other === mine ? product : (product * (angle - other.angle)) / (mine.angle - other.angle)),
+        1,
+      ),
+    );
+    const own = Math.hypot(liftSd, spline.slope(angle) * angleSd) * Math.hypot(1, ...weights);
+    const off = lift - around.reduce((sum, neighbour, at) => sum + neighbour.lift * (weights[at] ?? 0), 0);
+    return { index, off, size: Math.abs(off) / Math.max(own, 1e-9) };
+  });
+  const usual = Math.max(1, median(apart.map(({ size }) => size)) / NORMAL_MEDIAN);
+  const worst = apart.reduce((a, b) => (b.size > a.size ? b : a));
+  return worst.size > STRAY * usual && Math.abs(worst.off) > LEAST_STRAY
+    ? { index: worst.index, off: worst.off }
+    : null;
+}
+
+/** Median of the size of a standard normal. */
+const NORMAL_MEDIAN = 0.6745;
+/** Less than this is no slip of the pen, mm. */
+const LEAST_STRAY = 0.03;
