@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { inches } from '../units/length';
 import { type CamCard, closesAsPrinted, closesAt, durationOf, eventCentre, opensAsPrinted, opensAt } from './card';
 import { completeCard } from './complete-card';
-import { liftForCentreline } from './lift-at-tdc';
+import { centrelineForLift, liftForCentreline } from './lift-at-tdc';
 import { flanksAt, lobeAt } from './lobe';
 import { aheadOfCard, targetCentreline } from './target';
 import { eventWords } from './timing-line';
@@ -206,5 +206,8 @@ describe('lift at TDC', () => {
     expect(liftForCentreline('intake', printed, 113)).toMatchObject({ extrapolated: true });
     expect(liftForCentreline('exhaust', printed, 108)?.perAdvance).toBeCloseTo(-inches('0.004'), 9);
     expect(liftForCentreline('intake', printed.slice(1), 108)).toBeNull();
+    expect(centrelineForLift(printed, inches('0.107'))).toBeCloseTo(108, 9);
+    expect(centrelineForLift(printed, inches('0.091'))).toBeCloseTo(112, 9);
+    expect(centrelineForLift(printed.slice(1), 2)).toBeNull();
   });
 });

@@ -37,3 +37,17 @@ export function liftForCentreline(valve: Valve, printed: readonly LiftAtTdc[], c
     extrapolated: centreline < lowest.centreline - span / 2 || centreline > highest.centreline + span / 2,
   };
 }
+
+/**
+ * The centreline that a lift at overlap TDC means, as printed: between the two printed lifts that hold it, else on from the nearest two.
+ * @returns null where fewer than two different lifts are printed.
+ * @example centrelineForLift([{ centreline: 106, lift: 2.921 }, { centreline: 110, lift: 2.5146 }], 2.7178) // 108
+ */
+export function centrelineForLift(printed: readonly LiftAtTdc[], lift: number): number | null {
+  const sorted = [...printed].sort((a, b) => a.lift - b.lift);
+  const above = sorted.findIndex((each) => each.lift >= lift);
+  const to = above === -1 ? sorted.length - 1 : Math.max(1, above);
+  const [a, b] = [sorted[to - 1], sorted[to]];
+  if (!a || !b || a.lift === b.lift) return null;
+  return a.centreline + ((lift - a.lift) / (b.lift - a.lift)) * (b.centreline - a.centreline);
+}

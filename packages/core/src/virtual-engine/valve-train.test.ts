@@ -1,7 +1,7 @@
 import type { Valve } from '../cam/card';
 import { slopesAt } from '../cam/lobe-slopes';
 import { type Lobe, flanksAt, lobeAt } from '../cam/lobe';
-import { liftForCentreline } from '../cam/lift-at-tdc';
+import { centrelineForLift } from '../cam/lift-at-tdc';
 import { readTrace } from '../cam/trace';
 import { centreline, events, opensOnly } from '../measure/flank-pair';
 import { combineRounds, pairTerms } from '../measure/read-uncertainty';
@@ -80,19 +80,19 @@ describe('without errors every method recovers the phase within 0.02°', () => {
         expect(found.duration).toBeCloseTo((card?.closing ?? 0) - (card?.opening ?? 0), 2);
         const opensOfCard = opensOnly(valve, card?.opening ?? 0, 0);
         expect(opensOnly(valve, heightPair(engine, valve).opening, mount) - opensOfCard).toBeCloseTo(advance, 2);
-        // Lift at TDC against a catalogue that prints it for two centrelines.
-        const lifts = [printed - 2, printed + 2].map((at) => ({
-          centreline: at,
-          lift: lobeAt({ ...UPRIGHT[valve], nose: sign * at }, 0).lift,
-        }));
+        // Lift at TDC against a catalogue that prints it degree by degree: between coarser ones a straight line is not the curve.
+        const lifts = [-4, -3, -2, -1, 0, 1, 2, 3]
+          .map((by) => printed + by)
+          .map((at) => ({
+            centreline: at,
+            lift: lobeAt({ ...UPRIGHT[valve], nose: sign * at }, 0).lift,
+          }));
         if (Math.abs(advance) < 3) {
           engine.comeForwardTo(START[valve]);
           engine.zeroIndicator(valve, 'lifter');
           engine.comeForwardTo(0);
-          const target = liftForCentreline(valve, lifts, printed);
-          const delta = (engine.indicator(valve, 'lifter') - (target?.lift ?? 0)) / (target?.perAdvance ?? 1);
-          // The catalogue's straight line between two centrelines is not the curve itself.
-          expect(Math.abs(delta - advance)).toBeLessThan(0.12);
+          const stands = centrelineForLift(lifts, engine.indicator(valve, 'lifter')) ?? NaN;
+          expect(Math.abs(sign * (printed - stands) - advance)).toBeLessThan(0.02);
         }
       }
   });

@@ -1,13 +1,13 @@
 import type { Valve } from '../../cam/card';
-import { liftForCentreline } from '../../cam/lift-at-tdc';
-import { advanced, lobeAt } from '../../cam/lobe';
+import { centrelineForLift, liftForCentreline } from '../../cam/lift-at-tdc';
+import { type Lobe, advanced, lobeAt } from '../../cam/lobe';
 import { USUAL_CRANK, firstStopBias, zeroUncertainty } from '../../crank/zero-uncertainty';
 import { combineRounds } from '../../measure/read-uncertainty';
 import { decimal } from '../../units/decimal';
 import { formatComputedLength } from '../../units/length';
 import type { RoundFinding } from '../read-rounds';
 import { UNPROVED_TDC, crankOf, resolutionOf, wheelStepOf } from '../zero-passes';
-import { type View, type ViewContext, atLobe, scaleOf, counting, sign, wantedCentreline } from './view';
+import { type View, type ViewContext, atLobe, scaleOf, counting, off, sign, wantedCentreline } from './view';
 
 /** What the lift at TDC means for the advance: the card's own lifts, else its lobe. */
 function liftTarget(context: ViewContext, valve: Valve) {
@@ -15,24 +15,42 @@ function liftTarget(context: ViewContext, valve: Valve) {
   if (wanted === null) return null;
   const printed = context.build.card?.body[valve]?.liftAtTdc ?? [];
   const read = liftForCentreline(valve, printed, wanted);
-  if (read)
+  if (read && read.perAdvance !== 0)
     return {
       ...read,
+      advanceOf: (lift: number) => off(valve, wanted, centrelineForLift(printed, lift) ?? wanted),
       remark: read.extrapolated ? 'Outside the centrelines that the card prints: extrapolated.' : null,
     };
   const { curve, shape, centreline } = context.card[valve];
   if (!curve || shape !== 'full' || centreline === null) return null;
   const { lift, slope } = lobeAt(advanced(curve, sign(valve) * (centreline - wanted)), 0);
   const [only] = printed;
+  // One printed lift fixes the curve there; its slope comes from the fitted lobe.
+  const wantedLift = only ? only.lift + slope * sign(valve) * (only.centreline - wanted) : lift;
   return {
-    // One printed lift fixes the curve there; its slope comes from the fitted lobe.
-    lift: only ? only.lift + slope * sign(valve) * (only.centreline - wanted) : lift,
+    lift: wantedLift,
     perAdvance: slope,
+    advanceOf: (measured: number) =>
+      advanceFor(curve, sign(valve) * (centreline - wanted), measured + lift - wantedLift),
     remark: only
       ? 'The card prints one lift only: its slope comes from a lobe fitted through the card.'
       : 'The card prints no lift at TDC: compared with a lobe fitted through it.',
   };
 }
+
+/** How much further a lobe must be advanced to stand at a lift at TDC, crank degrees: Newton's rule, from where it should stand. */
+function advanceFor(curve: Lobe, ahead: number, lift: number): number {
+  let further = 0;
+  for (let step = 0; step < 5; step += 1) {
+    const at = lobeAt(advanced(curve, ahead + further), 0);
+    if (Math.abs(at.slope) < FLAT) break;
+    further += (lift - at.lift) / at.slope;
+  }
+  return further;
+}
+
+/** A lobe so flat at TDC says nothing of the advance there, mm per crank degree. */
+const FLAT = 1e-4;
 
 /** Lift at overlap TDC, mm at the lobe, and what it means for the advance through the slope there; with a wheel carried to true TDC. */
 export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
@@ -57,7 +75,7 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
   };
   const found = target
     ? combineRounds(
-        lifts.map((lift) => (lift - target.lift) / target.perAdvance),
+        lifts.map((lift) => target.advanceOf(lift)),
         terms,
       )
     : null;
