@@ -27,15 +27,18 @@ const onPath = (program) =>
   (process.env.PATH ?? '').split(path.delimiter).some((folder) => existsSync(path.join(folder, program))) ||
   existsSync(path.join('/usr/sbin', program));
 
+/** Debian packages of each program. `my_print_defaults`, which creating a database needs, has moved from one package to another. */
 const DEBIAN = {
-  mariadbd: 'mariadb-server-core',
-  chromium: 'chromium',
-  chromedriver: 'chromium-driver',
+  mariadbd: { mariadbd: 'mariadb-server-core', my_print_defaults: 'mariadb-client-core' },
+  chromium: { chromium: 'chromium' },
+  chromedriver: { chromedriver: 'chromium-driver' },
 };
 
 /** Installs the Debian packages of the named programs where they are missing. */
 export function ensurePrograms(...programs) {
-  const missing = programs.filter((program) => !onPath(program)).map((program) => DEBIAN[program]);
+  const missing = programs
+    .flatMap((program) => Object.entries(DEBIAN[program]))
+    .flatMap(([needed, from]) => (onPath(needed) ? [] : [from]));
   if (missing.length === 0) return;
   const root = process.getuid?.() === 0;
   const list = missing.join(' ');

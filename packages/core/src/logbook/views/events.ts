@@ -52,7 +52,7 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
       proved: group.some((round) => round.zeroProved),
       remark:
         card && Math.abs(longer) > duration.expanded + DURATION_ROUNDED
-          ? `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the makeView circle, the height, a bleeding lifter, or another cam.`
+          ? `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the base circle, the height, a bleeding lifter, or another cam.`
           : card?.fitted
             ? FITTED
             : null,

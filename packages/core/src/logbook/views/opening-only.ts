@@ -28,7 +28,7 @@ export function openingViews(context: ViewContext, valve: Valve, rounds: readonl
       deltaExpanded: target === null ? null : found.expanded,
       against: target === null ? null : `${name} ${plainDegrees(target)}°`,
       proved: group.some((round) => round.zeroProved),
-      remark: 'An error of the zero on the makeView circle looks like an error of the cam here.',
+      remark: 'An error of the zero on the base circle looks like an error of the cam here.',
     });
   });
 }
