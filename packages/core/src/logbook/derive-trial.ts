@@ -2,12 +2,15 @@ import { type CompletedCard, completeCard } from '../cam/complete-card';
 import { aheadOfCard, targetCentreline } from '../cam/target';
 import type { RulingMethod } from '../measure/read-methods';
 import type { LengthUnit } from '../units/length';
-import { DEFAULT_LIMIT, type Verdict, judge } from '../verdict/verdict';
+import type { Evidence } from '../verdict/observations';
+import { DEFAULT_LIMIT } from '../verdict/verdict';
+import { type Decision, decideTrial, placeViews } from './derive-verdict';
 import type { BodyOf } from './entry';
 import type { Build, Trial } from './fold';
 import { type RoundFinding, findRound } from './read-rounds';
 import { type TraceFinding, findTraces } from './read-traces';
-import { findViews, speakingView } from './views/find-views';
+import { findViews } from './views/find-views';
+import { gatherEvidence } from './gather-evidence';
 import type { View, ViewContext } from './views/view';
 import type { SettingFinding } from './zero-passes';
 
@@ -15,12 +18,13 @@ export interface TrialFinding {
   readonly id: string;
   readonly number: number;
   readonly note: string | null;
+  /** When it was begun, by the device's clock: for people. */
+  readonly begunAt: string;
   readonly rounds: readonly RoundFinding[];
   readonly traces: readonly TraceFinding[];
   readonly views: readonly View[];
-  /** The view that the verdict speaks from. */
-  readonly speaking: string | null;
-  readonly verdict: Verdict | null;
+  readonly evidence: Evidence;
+  readonly decision: Decision;
 }
 
 type InForce = Pick<BodyOf<'target.set'>, 'target' | 'limit'> & { readonly judgedBy: RulingMethod | null };
@@ -47,42 +51,39 @@ export function cardOf(build: Build): CompletedCard {
   return card;
 }
 
-/** Two lobes, or two heights of one, may lean apart by about this (standard deviation), and the card is rounded. Crank degrees. */
-const LEAN_APART = 1;
-const CARD_ROUNDED = 0.41;
+/** A trial is derived again at every reading of the next one: its decision is kept with its first entry, and what it was made from. */
+const decided = new WeakMap<
+  object,
+  { readonly from: string; readonly context: readonly unknown[]; readonly decision: Decision }
+>();
 
-/** The widest pair of views of one cam that cannot both be right. */
-function disagreementOf(
-  views: readonly View[],
-  speaking: View,
-): { readonly between: string; readonly by: number } | null {
-  const [mine] = speaking.delta === null ? [] : [speaking.delta];
-  if (mine === undefined) return null;
-  let worst: { between: string; by: number } | null = null;
-  for (const other of views) {
-    if (other.delta === null || other.key === speaking.key || !other.proved) continue;
-    const by = Math.abs(other.delta - mine);
-    const allowed = Math.hypot(other.deltaExpanded ?? 0, speaking.deltaExpanded ?? 0, 2 * LEAN_APART, 2 * CARD_ROUNDED);
-    if (by > allowed && by > (worst?.by ?? 0)) worst = { between: betweenWords(speaking, other), by };
-  }
-  return worst;
+function decideOnce(
+  trial: Trial,
+  evidence: Evidence,
+  whole: Evidence,
+  rule: RulingMethod | null,
+  context: ViewContext,
+  told: Parameters<typeof decideTrial>[4],
+): Decision {
+  const holder = trial.rounds[0]?.readings[0] ?? trial.traces[0];
+  if (!holder) return decideTrial(evidence, whole, rule, context, told);
+  const { build, card } = context;
+  const from = `${fingerprint(evidence)} ${whole.observations.length} ${rule} ${told.limit} ${told.zeroProved} ${told.last}`;
+  const parts = [card, build.description, build.target, build.asItStands, build.card];
+  const known = decided.get(holder);
+  if (known?.from === from && known.context.every((part, at) => part === parts[at])) return known.decision;
+  const decision = decideTrial(evidence, whole, rule, context, told);
+  decided.set(holder, { from, context: parts, decision });
+  return decision;
 }
 
-function betweenWords(a: View, b: View): string {
-  if (a.valve !== b.valve) return 'intake and exhaust';
-  const name = (view: View): string => METHOD_WORDS[view.method];
-  return name(a) === name(b) ? `two measurements of the ${a.valve}` : `${name(a)} and ${name(b)} of the ${a.valve}`;
+/** Everything of the observations that may change while their entries do not: which count, and from which zero. */
+function fingerprint({ observations, zeros, settled }: Evidence): string {
+  let text = `${settled}`;
+  for (const { entry } of observations) text += entry;
+  for (const [zero, standard] of zeros) text += ` ${zero} ${standard}`;
+  return text;
 }
-
-const METHOD_WORDS = {
-  centreline: 'the centreline',
-  events: 'the events',
-  'opening-only': 'the opening',
-  'lift-at-tdc': 'the lift at TDC',
-  trace: 'the trace',
-  identity: 'the lift',
-  backlash: 'the slack',
-} as const;
 
 function deriveTrial(
   trial: Trial,
@@ -91,6 +92,7 @@ function deriveTrial(
   settings: ReadonlyMap<string, SettingFinding>,
   card: CompletedCard,
   known: ViewContext['known'],
+  last: boolean,
 ): TrialFinding {
   const { target, limit, judgedBy } = targetInForce(build);
   const wanted = targetCentreline(card.intake.centreline, target);
@@ -105,31 +107,36 @@ function deriveTrial(
     known,
   };
   const views = findViews(trial, rounds, context);
-  const single = build.description.body.engine.cams !== 'twin';
-  const speaking = speakingView(views, judgedBy, single);
-  const ofThisCam = views.filter((view) => single || view.valve === 'intake');
+  const evidence = gatherEvidence(rounds, context, { odd: false });
+  const odd = rounds.some(({ problem, holds, lacking }) => problem !== null && holds && lacking === 0);
+  const whole = odd ? gatherEvidence(rounds, context, { odd: true }) : evidence;
+  const decision = decideOnce(trial, evidence, whole, judgedBy, context, {
+    limit,
+    zeroProved: provedOf(rounds, traces),
+    last,
+    views,
+  });
   return {
     id: trial.id,
     number: at + 1,
     note: trial.note ?? null,
+    begunAt: trial.begunAt,
     rounds,
     traces,
-    views,
-    speaking: speaking?.key ?? null,
-    verdict:
-      speaking && speaking.delta !== null
-        ? judge({
-            delta: speaking.delta,
-            expanded: speaking.deltaExpanded,
-            spread: speaking.spread,
-            limit,
-            zeroProved: speaking.proved,
-            basis: `${speaking.title}: ${speaking.shows}, ${speaking.method === 'trace' ? 'from the whole curve' : (speaking.detail ?? '')}; wanted ${speaking.against ?? ''}`,
-            disagreement: disagreementOf(ofThisCam, speaking),
-          })
-        : null,
+    views: placeViews(views, decision),
+    evidence,
+    decision,
   };
 }
+
+/** Do readings that place the cam lean on a proved zero? A lift at TDC without a wheel leans on none. */
+const provedOf = (rounds: readonly RoundFinding[], traces: readonly TraceFinding[]): boolean =>
+  rounds.some(
+    (round) =>
+      round.problem === null &&
+      round.method !== 'trace' &&
+      (round.zeroProved || (round.pastTdc === null && round.method === 'lift-at-tdc')),
+  ) || traces.some((trace) => trace.placed && trace.zeroProved);
 
 /** The trials with what was measured in each, and their verdicts. */
 export function deriveTrials(
@@ -138,5 +145,7 @@ export function deriveTrials(
   card: CompletedCard,
 ): TrialFinding[] {
   const known: ViewContext['known'] = new Map();
-  return build.trials.map((trial, at) => deriveTrial(trial, at, build, settings, card, known));
+  return build.trials.map((trial, at) =>
+    deriveTrial(trial, at, build, settings, card, known, at === build.trials.length - 1),
+  );
 }

@@ -31,6 +31,7 @@ export interface Round {
 export interface Trial {
   readonly id: string;
   readonly note: string | undefined;
+  readonly begunAt: string;
   readonly rounds: readonly Round[];
   readonly traces: readonly EntryOf<'trace.recorded'>[];
 }
@@ -106,6 +107,7 @@ export function fold(entries: readonly Entry[]): Build | null {
   const trials = trialsBegun.map((entry) => ({
     id: entry.id,
     note: entry.body.note,
+    begunAt: entry.takenAt,
     rounds: [...groupBy(readingsByTrial.get(entry.id) ?? [], (reading) => reading.body.round)].map(
       ([id, members]): Round => ({ id, readings: members }),
     ),

@@ -46,10 +46,21 @@ const SITS_ON: Readonly<Record<CamAtHand['lifter'], SitsOn>> = {
   none: 'lobe',
 };
 
+const handOf = (build: Build): CamAtHand | null => {
+  const at = build.asItStands?.body;
+  return at ? { wheel: at.wheel, lifter: at.lifter, springs: at.springs ?? null } : null;
+};
+
+/** Does what the indicator sits on follow its lobe down, as far as anybody has said? */
+export function followsDownOf(build: Build): boolean {
+  const hand = handOf(build);
+  return hand === null || followsDown(hand);
+}
+
 /** What comes next at the indicator. */
 export function planReading(build: Build, trial: TrialFinding | undefined, rule: RulingMethod | null): ReadPlan {
   const at = build.asItStands?.body;
-  const hand: CamAtHand | null = at ? { wheel: at.wheel, lifter: at.lifter, springs: at.springs ?? null } : null;
+  const hand = handOf(build);
   const liftAtTdc = VALVES.some((valve) => (build.card?.body[valve]?.liftAtTdc ?? []).length > 0);
   const proposed = proposeReading(hand, rule, liftAtTdc);
   const done = (valve: Valve): boolean =>
@@ -82,7 +93,7 @@ export function planReading(build: Build, trial: TrialFinding | undefined, rule:
     proposal: { ...proposed, valve: done('intake') && !done('exhaust') ? 'exhaust' : 'intake' },
     heights: [...heights].map(([method, height]) => ({ method, height })),
     sitsOn: trial?.rounds.at(-1)?.sitsOn ?? SITS_ON[at?.lifter ?? 'solid'],
-    followsDown: hand === null || followsDown(hand),
+    followsDown: followsDownOf(build),
   };
 }
 

@@ -49,6 +49,8 @@ export interface RoundFinding {
   readonly zero: ZeroOfReading | null;
   readonly rebasedBy: number | null;
   readonly problem: Problem | null;
+  /** Does each of its readings hold by itself, whatever the round makes of them? */
+  readonly holds: boolean;
   readonly readings: readonly ReadingFinding[];
   /** Slots of the method that have no reading yet. */
   readonly lacking: number;
@@ -128,6 +130,7 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
     zero,
     rebasedBy: zero?.rebasedBy ?? null,
     problem: null,
+    holds: true,
     readings: readings.map(({ id, body }, at) => ({
       entry: id,
       flank: flankOf(body),
@@ -142,6 +145,7 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
   };
   const trouble = (message: string, remedy: string): RoundFinding => {
     finding.problem = { message, remedy };
+    finding.holds = false;
     return finding;
   };
   if (used === 0 || method === 'trace') return finding;

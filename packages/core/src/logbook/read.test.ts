@@ -42,7 +42,11 @@ describe('every method, from readings to its view', () => {
       job,
     );
     const report = job.report();
-    expect(viewOf(report, 'centreline exhaust')).toMatchObject({ value: 111.5, delta: 0.5, shows: '111.50° BTDC' });
+    expect(viewOf(report, 'centreline exhaust')).toMatchObject({
+      value: 111.5,
+      delta: expect.closeTo(0.5, 4),
+      shows: '111.50° BTDC',
+    });
     const lsa = viewOf(report, 'lsa');
     expect(lsa).toMatchObject({ value: 110.5, unit: 'cam degrees', detail: 'ground-in advance 1.0°' });
     const tdc = viewOf(report, 'centreline intake')?.budget.find(({ from }) => from === 'TDC')?.standard ?? 0;
@@ -100,8 +104,8 @@ describe('every method, from readings to its view', () => {
   test('opening side only: its zero counts fully', () => {
     const job = ready();
     job.round('opening-only', 'intake', [{ shows: above('opening'), at: -19 }], job);
-    const view = viewOf(job.report(), 'opening intake');
-    expect(view).toMatchObject({ value: 19, delta: -2, against: 'IVO 21°' });
+    const view = viewOf(job.report(), 'opening-only intake');
+    expect(view).toMatchObject({ value: 19, delta: expect.closeTo(-2, 1), against: 'IVO 21°' });
     const pair = ready();
     pair.round(
       'events',
@@ -143,7 +147,7 @@ describe('every method, from readings to its view', () => {
     bare.round('lift-at-tdc', 'intake', [{ shows }]);
     const without = viewOf(bare.report(), 'lift-at-tdc');
     expect(without?.delta).toBeCloseTo(-2, 9);
-    expect(without?.deltaExpanded ?? 0).toBeGreaterThan(4 * (withWheel?.deltaExpanded ?? 0));
+    expect(without?.deltaExpanded ?? 0).toBeGreaterThan(3 * (withWheel?.deltaExpanded ?? 0));
     // A degree past TDC on the wheel is carried back to it: the intake gains 0.004 in for it.
     const past = ready();
     const printed = job.entries.find(({ kind }) => kind === 'card.entered')?.body as BodyOf<'card.entered'>;
@@ -195,7 +199,7 @@ describe('every method, from readings to its view', () => {
     expect(viewOf(report, 'events')).toBeUndefined();
   });
 
-  test('twin cams: the exhaust does not speak for the intake, and the two may stand apart', () => {
+  test('twin cams: each has its own verdict, and the two may stand apart', () => {
     const job = ready();
     const described = job.entries[0]?.body as { engine: object };
     job.write('build.described', {
@@ -213,11 +217,17 @@ describe('every method, from readings to its view', () => {
       job,
     );
     expect(job.report().verdict).toMatchObject({
-      kind: 'waiting',
-      headline: expect.stringMatching(/nothing to be compared/),
+      kind: 'move',
+      headline: expect.stringMatching(/^The exhaust cam sits 4\.0° early/),
     });
+    expect(job.report().trials[0]?.cams.map(({ cam }) => cam)).toEqual(['exhaust']);
     job.pair(job.setting, 64, 150);
-    expect(job.report().verdict.kind).toBe('leave');
+    const { cams, verdict } = job.report().trials[0] ?? {};
+    expect(cams?.map(({ cam, verdict: { kind } }) => [cam, kind])).toEqual([
+      ['intake', 'leave'],
+      ['exhaust', 'move'],
+    ]);
+    expect(verdict?.action).toMatch(/^Intake: .*Leave it\. Exhaust: Retard it 4\.0°/);
     expect(viewOf(job.report(), 'lsa')?.remark).toMatch(/move the two cams against each other/);
   });
 });
@@ -256,7 +266,7 @@ describe('traces', () => {
     const view = viewOf(report, 'trace');
     expect(Math.abs((view?.value ?? 0) - really)).toBeLessThan(view?.expanded ?? 0);
     expect(view?.detail).toMatch(/at 0\.050 in IVO .* IVC /);
-    expect(report.trials[0]?.speaking).toBe(view?.key);
+    expect(view?.weight).toBeCloseTo(1, 6);
     const lean = report.trials[0]?.traces[0]?.lean ?? [];
     expect((lean.at(-1)?.centre ?? 0) - (lean[0]?.centre ?? 0)).toBeGreaterThan(1.5);
     expect(report.trials[0]?.traces[0]?.figures?.peak).toBeCloseTo(lobe.peak, 1);
@@ -321,8 +331,8 @@ describe('traces', () => {
       const view = viewOf(job.report(), 'lift-at-tdc');
       if (Math.abs((view?.delta ?? 0) - advance) <= (view?.deltaExpanded ?? 0)) covered += 1;
     }
-    expect(covered / trials).toBeGreaterThanOrEqual(0.93);
-    expect(covered / trials).toBeLessThanOrEqual(0.98);
+    // The card is exact here, and its rounding is in the interval: it covers more.
+    expect(covered / trials).toBeGreaterThanOrEqual(0.97);
   });
 
   // GUM, likewise for a whole trace.
@@ -426,8 +436,8 @@ describe('what is read next', () => {
   });
 });
 
-describe('two views of one cam', () => {
-  test('that disagree beyond what they can: measured again', () => {
+describe('intake and exhaust', () => {
+  test('that disagree beyond what they can: nothing is moved, both reasons are named, and the check that tells', () => {
     const job = ready();
     job.pair(job.setting, 66, 153);
     job.round(
@@ -440,10 +450,22 @@ describe('two views of one cam', () => {
       job,
     );
     // The intake is 2.5° late, the exhaust 3.5° early.
-    expect(job.report().verdict).toMatchObject({
-      kind: 'measure-again',
-      headline: 'Do not move it yet: intake and exhaust disagree by 6.0°.',
+    const { verdict, trials } = job.report();
+    expect(verdict).toMatchObject({
+      kind: 'do-not-move',
+      headline: expect.stringMatching(
+        /most likely the wheel or the pointer moved by \d\.\d°, before the reading exhaust/,
+      ),
+      action: expect.stringMatching(
+        /stop contacts are still equal.*the lobes are ground \d\.\d° of the cam further apart/,
+      ),
     });
+    expect(trials[0]?.faults[0]?.fault).toBe('wheel-slipped');
+    // The contacts are found equal again: then the wheel has not moved, and the cam is ground so.
+    job.pass(job.setting, -23.75, 23.75);
+    const proved = job.report().trials[0]?.faults.map(({ fault }) => fault);
+    expect(proved).toContain('lsa-off');
+    expect(proved).not.toContain('wheel-slipped');
   });
 });
 

@@ -3,12 +3,14 @@ import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
 import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { CHECK_NAMES } from '../prepare/checks';
+import { FAULT_NAMES } from '../verdict/faults';
+import { VERDICT_KINDS } from '../verdict/verdict';
 import { camCardSchema } from './entry';
 
 const degrees = z.number().describe('Crank degrees.');
 const problemSchema = z.strictObject({ message: z.string(), remedy: z.string() });
 const verdictSchema = z.strictObject({
-  kind: z.enum(['waiting', 'leave', 'move', 'measure-again', 'do-not-move']),
+  kind: z.enum(['waiting', ...VERDICT_KINDS]),
   delta: degrees.nullable().describe('The cam’s advance against the target, crank degrees; negative is late.'),
   expanded: degrees.nullable().describe('Half-width of 95 % of it.'),
   move: degrees.nullable().describe('The move that cures it, crank degrees; positive advances.'),
@@ -235,6 +237,7 @@ export const reportSchema = z.strictObject({
       id: z.string(),
       number: z.number(),
       note: z.string().nullable(),
+      begunAt: z.string().describe('By the device’s clock: for people.'),
       rounds: z
         .array(
           z.strictObject({
@@ -262,6 +265,7 @@ export const reportSchema = z.strictObject({
             rebasedBy: degrees.nullable(),
             lacking: z.number(),
             problem: problemSchema.nullable(),
+            holds: z.boolean().describe('Each of its readings holds by itself.'),
             readings: z
               .array(
                 z.strictObject({
@@ -334,13 +338,13 @@ export const reportSchema = z.strictObject({
             spread: z.number(),
             delta: degrees.nullable().describe('The cam’s advance against the target as this view has it.'),
             deltaExpanded: degrees.nullable(),
+            weight: z.number().nullable().describe('Its share in the verdict.'),
             against: z.string().nullable(),
             proved: z.boolean(),
             remark: z.string().nullable(),
           }),
         )
         .readonly(),
-      speaking: z.string().nullable().describe('The view that the verdict speaks from.'),
       lobes: z.strictObject({ intake: lobeSchema.nullable(), exhaust: lobeSchema.nullable() }),
       dots: z.array(
         z.strictObject({
@@ -351,6 +355,25 @@ export const reportSchema = z.strictObject({
         }),
       ),
       verdict: verdictSchema.nullable(),
+      cams: z.array(
+        z.strictObject({
+          cam: z.enum(['single', 'intake', 'exhaust']),
+          verdict: verdictSchema,
+          standard: degrees,
+          budget: z.array(z.strictObject({ from: z.string(), standard: degrees })),
+          chance: z.number().describe('How likely chance alone makes the readings disagree so much.'),
+          rule: z.enum(RULING_METHODS).nullable().describe('The method that speaks by the rule of the shop.'),
+        }),
+      ),
+      faults: z.array(
+        z.strictObject({
+          fault: z.enum(FAULT_NAMES),
+          words: z.string(),
+          check: z.string(),
+          better: z.number().describe('By how much it explains the readings better than “nothing is wrong”, χ².'),
+          entries: z.array(z.string()),
+        }),
+      ),
     }),
   ),
   verdict: verdictSchema,

@@ -17,13 +17,15 @@ const LEAN_AT = [0.95, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.05];
 
 /** A trial as the Report has it. */
 export function reportTrial(trial: TrialFinding, card: CompletedCard): ReportedTrial {
-  const { id, number, note, speaking, verdict } = trial;
+  const { id, number, note, begunAt, decision } = trial;
   return {
     id,
     number,
     note,
-    speaking,
-    verdict,
+    begunAt,
+    verdict: decision.verdict,
+    cams: decision.cams.map((cam) => ({ ...cam, budget: [...cam.budget] })),
+    faults: decision.faults.map((fault) => ({ ...fault, entries: [...fault.entries] })),
     rounds: trial.rounds,
     traces: trial.traces.map(reportTrace),
     views: trial.views,

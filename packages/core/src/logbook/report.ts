@@ -36,7 +36,8 @@ export function derive(entries: readonly Entry[]): Report | null {
   const wanted = targetCentreline(card.intake.centreline, target);
   const troubled = troubledGroups(zero, trials);
   const plan = planReading(build, trial, judgedBy);
-  const verdict = trial?.verdict ?? waitingVerdict(build, zero, trial, wanted.ok, card.contradictions.length > 0);
+  const verdict =
+    trial?.decision.verdict ?? waitingVerdict(build, zero, trial, wanted.ok, card.contradictions.length > 0);
   const { engine, instruments } = described;
 
   return {
@@ -165,7 +166,7 @@ function stationStates(
     { station: 'read', state: unproved ? 'void' : read },
     {
       station: 'decide',
-      state: trial?.verdict?.kind === 'leave' ? 'done' : trial?.verdict ? 'begun' : 'due',
+      state: trial?.decision.verdict?.kind === 'leave' ? 'done' : trial?.decision.verdict ? 'begun' : 'due',
     },
   ];
 }
@@ -214,7 +215,12 @@ function waitingVerdict(
           : 'The card gives no intake centreline. Enter it, or set a target of your own.'
         : 'Enter the card, or set a target of your own.',
     );
-  if (troubled) return wait('No verdict yet: a measurement does not hold.', `${troubled.message} ${troubled.remedy}`);
+  const hint = trial?.decision.faults[0];
+  if (troubled)
+    return wait(
+      'No verdict yet: a measurement does not hold.',
+      hint ? `${troubled.message} Most likely ${hint.words}. ${hint.check}` : `${troubled.message} ${troubled.remedy}`,
+    );
   const half = trial?.rounds.find((round) => round.lacking > 0 && round.method !== 'trace');
   if (half && !measured)
     return wait(

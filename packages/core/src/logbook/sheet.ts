@@ -207,7 +207,7 @@ export function makeSheet(
     const start = trialStarts.get(trial.id);
     const rows = [...(start ? [start] : []), ...(readingRows.get(trial.id) ?? [])];
     for (const view of trial.views) rows.push(result(view.title, view.shows, viewNote(view, trial)));
-    if (trial.verdict) rows.push(result(trial.verdict.headline, '', trial.verdict.action));
+    if (trial.decision.verdict) rows.push(result(trial.decision.verdict.headline, '', trial.decision.verdict.action));
     sections.push({ title: `Trial ${trial.number}`, rows });
   }
   const loose = [...readingRows].filter(([trial]) => !known.has(trial)).flatMap(([, rows]) => rows);

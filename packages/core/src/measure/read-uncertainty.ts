@@ -81,8 +81,8 @@ export type ReadSource = 'reading the wheel' | 'the indicator' | 'repeats' | 'TD
 
 const NORMAL_95 = 1.96;
 /** Two-sided 95 % points of Student's t (JCGM 100:2008, table G.2), and √(χ²₀.₉₉₉/ν), for 1, 2, … degrees of freedom. */
-const STUDENT_95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
-const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
+export const STUDENT_95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
+export const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
 const square = (value: number): number => value * value;
 
 /**

@@ -1,23 +1,29 @@
 import fc from 'fast-check';
 import { targetCentreline } from '../cam/target';
 import { centreline as centrelineOf } from '../measure/flank-pair';
-import { judge } from './verdict';
+import { type Judged, judge, together } from './verdict';
 
 const centreline = (opening: number, closing: number, zero = 0, valve: 'intake' | 'exhaust' = 'intake') => {
   const found = centrelineOf(valve, { opening, closing }, zero);
   if (!found.ok) throw new Error(found.problem.message);
   return found.centreline;
 };
-const verdict = (mean: number, target = 107, limit = 1, spread = 0, zeroProved = true) =>
-  judge({
-    delta: target - mean,
-    expanded: 0.2,
-    spread,
-    limit,
-    zeroProved,
-    basis: `Intake centreline ${mean}°; wanted ${target}°`,
-    disagreement: null,
-  });
+const BASE: Judged = {
+  cam: 'single',
+  delta: 0,
+  expanded: 0.2,
+  spread: 0,
+  limit: 1,
+  zeroProved: true,
+  basis: 'From one measurement, against ICL 107°',
+  chance: 0.5,
+  named: [],
+  worst: null,
+  next: null,
+  ahead: 0,
+};
+const verdict = (mean: number, target = 107, more: Partial<Judged> = {}) =>
+  judge({ ...BASE, delta: target - mean, ...more });
 
 describe('centreline by equal drop', () => {
   // Worked values, common practice, no source.
@@ -60,38 +66,64 @@ describe('verdict', () => {
 
   test('the limit itself is inside; beyond it the figure shown is never the limit', () => {
     expect(verdict(108)).toMatchObject({ kind: 'leave', move: 0 });
-    expect(verdict(107.3, 107, 0.3).kind).toBe('leave');
+    expect(verdict(107.3, 107, { limit: 0.3 }).kind).toBe('leave');
     expect(verdict(108.04)).toMatchObject({ kind: 'move', headline: 'The cam sits 1.04° late, ±0.2°.' });
     expect(verdict(107.02).headline).toBe('The cam sits on the target, ±0.2°.');
   });
 
   test('nothing is moved on an unproved zero, an unbelievable figure, or quarrelling repeats', () => {
-    expect(verdict(109.5, 107, 1, 0, false)).toMatchObject({ kind: 'do-not-move', move: 0 });
+    expect(verdict(109.5, 107, { zeroProved: false })).toMatchObject({ kind: 'do-not-move', move: 0 });
     expect(verdict(123).kind).toBe('do-not-move');
-    expect(verdict(109.5, 107, 1, 1.5)).toMatchObject({ kind: 'measure-again', move: 0 });
-    expect(verdict(109.5, 107, 2, 1.5).kind).toBe('move');
+    expect(verdict(109.5, 107, { spread: 1.5 })).toMatchObject({ kind: 'measure-again', move: 0 });
+    expect(verdict(109.5, 107, { spread: 1.5, limit: 2 }).kind).toBe('move');
+    expect(verdict(109.5, 107, { chance: 0.004, worst: 'The reading x' })).toMatchObject({
+      kind: 'measure-again',
+      action: expect.stringMatching(/The reading x fits worst/),
+    });
   });
 
-  test('a figure that does not say which way moves nothing', () => {
-    const coarse = { spread: 0, limit: 1, zeroProved: true, basis: '', disagreement: null };
-    expect(judge({ ...coarse, delta: -2, expanded: 2.4 })).toMatchObject({
-      kind: 'measure-again',
-      move: 0,
-      headline: 'Do not move it yet: 2.0° late, but only known to ±2.4°.',
-    });
-    expect(judge({ ...coarse, delta: -2, expanded: 1.9 }).kind).toBe('move');
-    expect(judge({ ...coarse, delta: -0.5, expanded: 2.4 }).kind).toBe('leave');
+  test('a target that no drive reaches is told from a cam that no drive puts there', () => {
+    expect(verdict(107, 70, { ahead: 37 }).headline).toMatch(/its target is 37\.0° away, and no timing set reaches/);
+    expect(verdict(144, 107).headline).toMatch(/37\.0° late is not believable/);
   });
 
-  test('two views of one cam that cannot both be right: measured again, nothing moved', () => {
-    const disagreement = { between: 'intake and exhaust', by: 4 };
-    expect(
-      judge({ delta: -3, expanded: 0.2, spread: 0, limit: 1, zeroProved: true, basis: '', disagreement }),
-    ).toMatchObject({
+  test('a figure that does not say which way moves nothing, and what to read next is said', () => {
+    const next = { words: 'Read the exhaust centreline, 0.050 in drop too.', expanded: 0.9 };
+    expect(verdict(109, 107, { expanded: 2.4, next })).toMatchObject({
       kind: 'measure-again',
       move: 0,
-      headline: 'Do not move it yet: intake and exhaust disagree by 4.0°.',
+      headline: 'Do not move the cam yet: 2.0° late, but only known to ±2.4°.',
+      action: `That does not even say which way. ${next.words}`,
     });
+    expect(verdict(109, 107, { expanded: 1.9, next }).kind).toBe('move');
+    // Inside the limit, but known much more coarsely than it: read again where that helps, else leave it.
+    expect(verdict(107.5, 107, { expanded: 2.4, next }).kind).toBe('measure-again');
+    expect(verdict(107.5, 107, { expanded: 2.4, next: { ...next, expanded: 2.3 } }).kind).toBe('leave');
+  });
+
+  test('a fault forbids the move; the wrong cam, and lobes ground apart, say so only when nothing else explains it', () => {
+    const named = [{ fault: 'lsa-off' as const, words: 'the lobes are ground apart', check: 'Measure both.' }];
+    const slipped = { fault: 'wheel-slipped' as const, words: 'the wheel moved', check: 'Turn to 0.' };
+    expect(verdict(110, 107, { named })).toMatchObject({ kind: 'lsa-off', move: 0 });
+    expect(verdict(110, 107, { named: [slipped, ...named] })).toMatchObject({
+      kind: 'do-not-move',
+      move: 0,
+      headline: 'Do not move the cam yet: most likely the wheel moved.',
+      action: 'Turn to 0. It may as well be that the lobes are ground apart.',
+    });
+    const other = [{ fault: 'wrong-cam' as const, words: 'this is not the cam of the card', check: 'Look.' }];
+    expect(verdict(110, 107, { named: other })).toMatchObject({ kind: 'wrong-cam', move: 0 });
+  });
+
+  test('of two cams the gravest speaks; where both may be moved each has its say', () => {
+    const [late, good] = [verdict(110, 107, { cam: 'intake' }), verdict(107, 107, { cam: 'exhaust' })];
+    expect(together([late, good])).toMatchObject({
+      kind: 'move',
+      headline: 'The intake cam sits 3.0° late, ±0.2°. The exhaust cam sits on the target, ±0.2°.',
+      action: expect.stringMatching(/^Intake: Advance it 3\.0°.* Exhaust: .*Leave it\.$/),
+    });
+    expect(together([good, verdict(130, 107, { cam: 'exhaust' })])?.kind).toBe('do-not-move');
+    expect(together([])).toBeNull();
   });
 
   test('doing the move lands on the target; advance then retard is nothing', () =>

@@ -1,24 +1,47 @@
 import { type CrankDeg, crankDeg, toCam } from '../units/angle';
 import { decimal } from '../units/decimal';
 import { computedDegrees } from '../units/degrees';
+import type { FaultName } from './faults';
 
 /** Limit of the cam's position unless the builder sets another, crank degrees. Common practice, no source. */
 export const DEFAULT_LIMIT = crankDeg(1);
+/** Limits by what the engine is for, crank degrees. Common practice, no source. */
+export const USUAL_LIMITS = [
+  { use: 'competition', limit: 0.5 },
+  { use: 'fast road', limit: 1 },
+  { use: 'mild street', limit: 2 },
+] as const;
 /**
  * A worn or stacked-up drive puts a cam 2 to 8 degrees out. Beyond this something else is wrong, and turning the cam
  * on such a figure could bend valves. Common practice, no source.
  */
-const BELIEVABLE = 15;
-/** Repeats further apart than this are not repeats of one thing, however wide the limit. Common practice, no source. */
+export const BELIEVABLE = 15;
+/** Readings that disagree more than chance makes them once in 200 times are not weighed together. */
+export const CHANCE = 0.005;
+/** A repeat that narrows what is known by less than this share is not worth its time. */
+const WORTHWHILE = 0.15;
+/** Repeats further apart than this are not repeats of one thing, however wide the limit, crank degrees. Common practice, no source. */
 const REPEATS_AGREE = 1;
 const ROUNDING = 1e-9;
 
-export interface Evidence {
+export const VERDICT_KINDS = ['leave', 'move', 'measure-again', 'do-not-move', 'wrong-cam', 'lsa-off'] as const;
+export type VerdictKind = (typeof VERDICT_KINDS)[number];
+
+/** A fault as it is spoken of. */
+export interface NamedFault {
+  readonly fault: FaultName;
+  /** To stand after "most likely". */
+  readonly words: string;
+  readonly check: string;
+}
+
+export interface Judged {
+  readonly cam: 'single' | 'intake' | 'exhaust';
   /** The cam's advance against the target, crank degrees. */
   readonly delta: number;
-  /** Half-width of its 95 % interval, crank degrees; null where it is not known. */
-  readonly expanded: number | null;
-  /** How far repeats of it lie apart, crank degrees. */
+  /** Half-width of its 95 % interval, crank degrees. */
+  readonly expanded: number;
+  /** How far repeats of one thing lie apart at most, crank degrees. */
   readonly spread: number;
   /** How far from the target the cam may sit, crank degrees. */
   readonly limit: number;
@@ -26,18 +49,24 @@ export interface Evidence {
   readonly zeroProved: boolean;
   /** What it was measured by and compared with, in words. */
   readonly basis: string;
-  /** Two views of one cam that differ by more than their uncertainty allows, or null. */
-  readonly disagreement: { readonly between: string; readonly by: number } | null;
+  /** How likely chance alone makes the readings disagree so much. */
+  readonly chance: number;
+  /** Explanations that fit better than "nothing is wrong", best first. */
+  readonly named: readonly NamedFault[];
+  /** The reading that fits worst, in words. */
+  readonly worst: string | null;
+  /** What to read next, in words, and how well the place would be known then. */
+  readonly next: { readonly words: string; readonly expanded: number } | null;
+  /** How far ahead of its card the target is, crank degrees; null where the card does not say. */
+  readonly ahead: number | null;
 }
-
-export type VerdictKind = 'leave' | 'move' | 'measure-again' | 'do-not-move';
 
 export interface Verdict {
   readonly kind: VerdictKind;
   /** The cam's advance against the target, crank degrees: positive early, negative late. */
   readonly delta: CrankDeg;
-  /** Half-width of its 95 % interval, crank degrees; null where it is not known. */
-  readonly expanded: number | null;
+  /** Half-width of its 95 % interval, crank degrees. */
+  readonly expanded: number;
   /** The move that would cure it, crank degrees, −delta: positive advances. 0 unless the kind is `move`. */
   readonly move: CrankDeg;
   readonly headline: string;
@@ -45,63 +74,67 @@ export interface Verdict {
   readonly why: string;
 }
 
+const CAM_WORDS = { single: 'cam', intake: 'intake cam', exhaust: 'exhaust cam' } as const;
+
 /**
- * The judgement on the cam's place: the move is −δ.
- * @example judge({ delta: -2.5, spread: 0, limit: 1, zeroProved: true, … })
- *   // "The cam sits 2.5° late." "Advance it 2.5°: turn the cam the way it runs."
+ * The judgement on a cam's place, in the words of a foreman: the move is −δ.
+ * @example judge({ delta: -2.5, expanded: 0.6, limit: 1, zeroProved: true, … })
+ *   // "The cam sits 2.5° late, ±0.6°." "Advance it 2.5°: turn the cam the way it runs."
  * Source: 66 and 153 against 107 is 2.5° late, common practice, no source.
  */
-export function judge(evidence: Evidence): Verdict {
-  const { spread, limit, zeroProved, disagreement, expanded } = evidence;
-  const delta = crankDeg(evidence.delta);
-  const size = sizeAgainst(Math.abs(delta), limit);
-  const early = delta > 0;
-  const good = expanded === null || !zeroProved ? '' : `, ±${computedDegrees(Math.max(expanded, 0.05))}`;
-  const sits =
-    Math.abs(delta) < 0.05
-      ? `The cam sits on the target${good}.`
-      : `The cam sits ${size} ${early ? 'early' : 'late'}${good}.`;
-  const why = `${evidence.basis}; limit ±${trim(limit)}°. A larger intake centreline is a later cam.`;
+export function judge(judged: Judged): Verdict {
+  const { limit, zeroProved, expanded, named, chance, next, worst, spread } = judged;
+  const delta = crankDeg(judged.delta);
+  const off = Math.abs(delta);
+  const size = sizeAgainst(off, limit);
+  const side = delta > 0 ? 'early' : 'late';
+  const within = `±${computedDegrees(Math.max(expanded, 0.05))}`;
+  const cam = CAM_WORDS[judged.cam];
+  const sits = off < 0.05 ? `The ${cam} sits on the target, ${within}.` : `The ${cam} sits ${size} ${side}, ${within}.`;
+  const why = `${judged.basis}; limit ±${trim(limit)}°. A larger intake centreline is a later cam.`;
   const still = { delta, expanded, move: crankDeg(0), why };
+  const again = next ? ` ${next.words}` : '';
 
   if (!zeroProved)
     return {
       ...still,
       kind: 'do-not-move',
       headline: 'Do not move it yet: TDC is not proved.',
-      action: `${sits} But that counts from a zero that has not been proved. Go back to Zero and prove it.`,
+      action: `${sits.replace(`, ${within}`, '')} But that counts from a zero that has not been proved. Go back to Zero and prove it.`,
     };
-  if (disagreement)
+  const [likely, ...others] = named;
+  if (likely) return { ...still, ...accused(likely, others, cam) };
+  if (chance < CHANCE)
     return {
       ...still,
       kind: 'measure-again',
-      headline: `Do not move it yet: ${disagreement.between} disagree by ${computedDegrees(disagreement.by)}.`,
-      action:
-        'One cam cannot sit in two places. Measure both again, always coming forward, and undo what does not belong.',
+      headline: `Do not move the ${cam} yet: the readings do not agree.`,
+      action: `Chance makes them differ so much less than once in ${chance < 0.001 ? 'a thousand' : 'two hundred'} times. ${worst ? `${worst} fits worst: read it again` : 'Read them again'}, always coming forward, and undo what does not belong.`,
     };
-  if (Math.abs(delta) > BELIEVABLE)
-    return {
-      ...still,
-      kind: 'do-not-move',
-      headline: `Do not move it: ${size} ${early ? 'early' : 'late'} is not believable.`,
-      action:
-        'No ordinary drive is that far out. Check that it was the right lobe, the side of the wheel, the card, and that the timing marks are not a tooth out.',
-    };
+  if (off > BELIEVABLE) return { ...still, ...unbelievable(judged, size, side, cam) };
   if (spread > Math.max(limit, REPEATS_AGREE) + ROUNDING)
     return {
       ...still,
       kind: 'measure-again',
-      headline: `Do not move it yet: your measurements differ by ${computedDegrees(spread)}.`,
+      headline: `Do not move the ${cam} yet: your repeats differ by ${computedDegrees(spread)}.`,
       action: 'Measure it again, always coming forward, and undo the reading that does not belong.',
     };
-  if (expanded !== null && Math.abs(delta) > limit + ROUNDING && expanded > Math.abs(delta))
+  const narrows = next !== null && next.expanded < (1 - WORTHWHILE) * expanded;
+  if (off > limit + ROUNDING && expanded > off)
     return {
       ...still,
       kind: 'measure-again',
-      headline: `Do not move it yet: ${size} ${early ? 'early' : 'late'}, but only known to ±${computedDegrees(expanded)}.`,
-      action: 'That does not even say which way. Measure it by a finer method, or more often.',
+      headline: `Do not move the ${cam} yet: ${size} ${side}, but only known to ${within}.`,
+      action: `That does not even say which way.${again || ' Measure it by a finer method, or more often.'}`,
     };
-  if (Math.abs(delta) <= limit + ROUNDING)
+  if (off <= limit + ROUNDING && expanded > 2 * limit && narrows)
+    return {
+      ...still,
+      kind: 'measure-again',
+      headline: `Measure the ${cam} again: ${off < 0.05 ? 'on the target' : `${size} ${side}`}, but only known to ${within}.`,
+      action: `That is too coarse for a limit of ±${trim(limit)}°.${again}`,
+    };
+  if (off <= limit + ROUNDING)
     return {
       ...still,
       kind: 'leave',
@@ -113,10 +146,77 @@ export function judge(evidence: Evidence): Verdict {
     kind: 'move',
     move: crankDeg(-delta),
     headline: sits,
-    action: early
-      ? `Retard it ${size}: turn the cam against the way it runs.`
-      : `Advance it ${size}: turn the cam the way it runs.`,
-    why: `${why} ${size} at the crank is ${decimal(toCam(crankDeg(Math.abs(delta))), 2)}° at the cam.`,
+    action:
+      delta > 0
+        ? `Retard it ${size}: turn the cam against the way it runs.`
+        : `Advance it ${size}: turn the cam the way it runs.`,
+    why: `${why} ${size} at the crank is ${decimal(toCam(crankDeg(off)), 2)}° at the cam.`,
+  };
+}
+
+/** What is said where a fault explains the readings: the likeliest, the check that tells, and what the readings cannot tell from it. */
+function accused(
+  likely: NamedFault,
+  others: readonly NamedFault[],
+  cam: string,
+): Pick<Verdict, 'kind' | 'headline' | 'action'> {
+  const alone = others.length === 0;
+  const also =
+    others.length > 0 ? ` It may as well be that ${others.map(({ words }) => words).join('; or that ')}.` : '';
+  if (alone && likely.fault === 'wrong-cam')
+    return {
+      kind: 'wrong-cam',
+      headline: `Do not fit it: most likely ${likely.words}.`,
+      action: likely.check,
+    };
+  if (alone && likely.fault === 'lsa-off')
+    return {
+      kind: 'lsa-off',
+      headline: `Moving the ${cam} cannot cure it: most likely ${likely.words}.`,
+      action: likely.check,
+    };
+  return {
+    kind: 'do-not-move',
+    headline: `Do not move the ${cam} yet: most likely ${likely.words}.`,
+    action: `${likely.check}${also}`,
+  };
+}
+
+/** A cam that no ordinary drive puts there, or a target that no ordinary drive reaches. */
+function unbelievable(
+  { delta, ahead }: Judged,
+  size: string,
+  side: string,
+  cam: string,
+): Pick<Verdict, 'kind' | 'headline' | 'action'> {
+  // Seen from its card it may sit quite well.
+  if (ahead !== null && Math.abs(delta + ahead) <= BELIEVABLE / 3)
+    return {
+      kind: 'do-not-move',
+      headline: `Do not move the ${cam}: its target is ${size} away, and no timing set reaches that far.`,
+      action: `It sits ${computedDegrees(Math.abs(delta + ahead))} from its card. Check the target at Card.`,
+    };
+  return {
+    kind: 'do-not-move',
+    headline: `Do not move the ${cam}: ${size} ${side} is not believable.`,
+    action:
+      'No ordinary drive is that far out. Check that it was the right lobe, the side of the wheel, the card, and that the timing marks are not a tooth out.',
+  };
+}
+
+/** Which of several cams' verdicts is spoken of first: the gravest. */
+const GRAVITY: readonly VerdictKind[] = ['do-not-move', 'wrong-cam', 'lsa-off', 'measure-again', 'move', 'leave'];
+
+/** One verdict out of those of the cams: the gravest speaks, and where none forbids a move, each has its say. */
+export function together(verdicts: readonly Verdict[]): Verdict | null {
+  const [first] = [...verdicts].sort((a, b) => GRAVITY.indexOf(a.kind) - GRAVITY.indexOf(b.kind));
+  if (!first || verdicts.length < 2) return first ?? null;
+  if (first.kind !== 'move' && first.kind !== 'leave') return first;
+  return {
+    ...first,
+    headline: verdicts.map(({ headline }) => headline).join(' '),
+    action: verdicts.map(({ action }, at) => `${at === 0 ? 'Intake' : 'Exhaust'}: ${action}`).join(' '),
+    why: verdicts.map(({ why }) => why).join(' '),
   };
 }
 

@@ -11,8 +11,8 @@ import {
   termsAt,
   pairsWords,
   makeView,
+  viewKey,
   groups,
-  off,
   wantedCentreline,
   plainDegrees,
 } from './view';
@@ -30,12 +30,10 @@ export function centrelineViews(context: ViewContext, valve: Valve, rounds: read
       termsAt(context, group, Math.max(peak - drop, 0.02)).centre,
     );
     return makeView('centreline', valve, found, {
-      key: `centreline ${valve} ${drop} ${group[0]?.sitsOn === 'valve'}`,
+      key: viewKey('centreline', valve, drop, group[0]?.sitsOn === 'valve'),
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline, ${formatLength(drop, units)} drop`,
       shows: `${computedDegrees(found.mean, 2)} ${SIDE_WORDS[valve].centreline}`,
       detail: pairsWords(found.count, 'pair', found.spread),
-      delta: target === null ? null : off(valve, target, found.mean),
-      deltaExpanded: target === null ? null : found.expanded,
       against: target === null ? null : `${EVENT_NAMES[valve].centreline} ${plainDegrees(target)}°`,
       proved: group.some((round) => round.zeroProved),
     });

@@ -11,9 +11,9 @@ import {
   termsAt,
   pairsWords,
   makeView,
+  viewKey,
   groups,
   sign,
-  off,
   plainDegrees,
 } from './view';
 
@@ -41,12 +41,10 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
     const target = card && ahead !== null ? eventCentre(valve, card.opens, card.closes) - sign(valve) * ahead : null;
     const names = EVENT_NAMES[valve];
     return makeView('events', valve, centre, {
-      key: `events ${valve} ${height} ${sitsOn === 'valve'}`,
+      key: viewKey('events', valve, height, sitsOn === 'valve'),
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} events at ${formatLength(height, units)}`,
       shows: `${names.opens} ${eventFigure(opens.mean, valve, 'opens')}, ${names.closes} ${eventFigure(closes.mean, valve, 'closes')}`,
       detail: `${computedDegrees(duration.mean)} long ±${computedDegrees(duration.expanded)}, centre ${computedDegrees(centre.mean, 2)}; ${pairsWords(centre.count, 'pair', centre.spread)}`,
-      delta: target === null ? null : off(valve, target, centre.mean),
-      deltaExpanded: target === null ? null : centre.expanded,
       against:
         target === null || !card ? null : `event centre ${plainDegrees(target)}°${card.fitted ? ', fitted' : ''}`,
       proved: group.some((round) => round.zeroProved),

@@ -44,6 +44,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
         spread: Math.max(...found) - Math.min(...found),
         delta: null,
         deltaExpanded: null,
+        weight: null,
         against: wanted === null ? null : `${formatComputedLength(wanted, units)} on the card`,
         proved: true,
         remark:
@@ -84,6 +85,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
             spread: 0,
             delta: null,
             deltaExpanded: null,
+            weight: null,
             against: ratio === null ? null : `${decimal(ratio, 2)} in theory`,
             proved: true,
             remark: null,

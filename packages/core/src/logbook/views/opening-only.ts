@@ -3,7 +3,17 @@ import { combineRounds } from '../../measure/read-uncertainty';
 import { formatLength } from '../../units/length';
 import type { RoundFinding } from '../read-rounds';
 import { eventsOfCard, eventFigure } from './card-events';
-import { type View, type ViewContext, atLobe, termsAt, pairsWords, makeView, groups, plainDegrees } from './view';
+import {
+  type View,
+  type ViewContext,
+  atLobe,
+  termsAt,
+  pairsWords,
+  makeView,
+  viewKey,
+  groups,
+  plainDegrees,
+} from './view';
 
 /** Where the valve opens, crank degrees, where only the way up could be read. The zero on the base circle counts fully. */
 export function openingViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
@@ -20,12 +30,10 @@ export function openingViews(context: ViewContext, valve: Valve, rounds: readonl
     const target = card && context.ahead !== null ? card.opens + context.ahead : null;
     const name = EVENT_NAMES[valve].opens;
     return makeView('opening-only', valve, found, {
-      key: `opening ${valve} ${height} ${sitsOn === 'valve'}`,
+      key: viewKey('opening-only', valve, height, sitsOn === 'valve'),
       title: `${name} at ${formatLength(height, units)}, opening side only`,
       shows: eventFigure(found.mean, valve, 'opens'),
       detail: found.count === 1 ? 'from one reading' : pairsWords(found.count, 'reading', found.spread),
-      delta: target === null ? null : found.mean - target,
-      deltaExpanded: target === null ? null : found.expanded,
       against: target === null ? null : `${name} ${plainDegrees(target)}°`,
       proved: group.some((round) => round.zeroProved),
       remark: 'An error of the zero on the base circle looks like an error of the cam here.',

@@ -5,7 +5,7 @@ import { formatComputedLength, formatLength } from '../../units/length';
 import type { TraceFinding } from '../read-traces';
 import { UNPROVED_TDC } from '../zero-passes';
 import { eventFigure } from './card-events';
-import { type View, type ViewContext, makeView, sign, off, wantedCentreline, plainDegrees } from './view';
+import { type View, type ViewContext, makeView, sign, wantedCentreline, plainDegrees } from './view';
 
 /** Where a valve is as good as on its seat, mm: 0.006 in. From memory. */
 const SEAT = 0.1524;
@@ -52,8 +52,6 @@ export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
         title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline of the trace, ${formatLength(drop, units)} drop`,
         shows: `${computedDegrees(printed, 2)} ${SIDE_WORDS[valve].centreline}`,
         detail: [...events, `lift at TDC ${formatComputedLength(Math.max(0, curve.lift(-shift)), units)}`].join('; '),
-        delta: target === null ? null : off(valve, target, printed),
-        deltaExpanded: target === null ? null : 1.96 * standard,
         against: target === null ? null : `${EVENT_NAMES[valve].centreline} ${plainDegrees(target)}°`,
         proved: trace.zeroProved,
       },

@@ -1,7 +1,7 @@
 import type { Valve } from '../../cam/card';
 import type { CompletedCard } from '../../cam/complete-card';
 import { slopesAt } from '../../cam/lobe-slopes';
-import type { ReadMethodName } from '../../measure/read-methods';
+import type { ReadMethodName, RulingMethod } from '../../measure/read-methods';
 import { type Combined, type PairTerms, type ReadSource, pairTerms } from '../../measure/read-uncertainty';
 import { decimal } from '../../units/decimal';
 import { computedDegrees } from '../../units/degrees';
@@ -30,6 +30,8 @@ export interface View {
   /** The cam's advance against the target as this view has it, crank degrees, and its 95 % half-width; null where nothing compares. */
   readonly delta: number | null;
   readonly deltaExpanded: number | null;
+  /** Its share in the verdict; null where it has none. */
+  readonly weight: number | null;
   /** What it was compared with. */
   readonly against: string | null;
   readonly proved: boolean;
@@ -102,9 +104,9 @@ export const pairsWords = (count: number, noun: string, spread: number): string 
   count === 1 ? `from one ${noun}` : `the mean of ${count} ${noun}s ${computedDegrees(spread)} apart`;
 
 type Told = Pick<View, 'key' | 'title' | 'shows' | 'detail' | 'proved'> &
-  Partial<Pick<View, 'unit' | 'delta' | 'deltaExpanded' | 'against' | 'remark' | 'budget'>>;
+  Partial<Pick<View, 'unit' | 'against' | 'remark' | 'budget'>>;
 
-/** A view of one combined figure, in crank degrees and compared with nothing unless told otherwise. */
+/** A view of one combined figure, in crank degrees unless told otherwise. What it means for the cam's place comes of weighing the readings. */
 export const makeView = (method: ReadMethodName, valve: View['valve'], found: Combined, told: Told): View => ({
   key: told.key,
   method,
@@ -119,8 +121,9 @@ export const makeView = (method: ReadMethodName, valve: View['valve'], found: Co
   budget: told.budget ?? found.budget,
   count: found.count,
   spread: found.spread,
-  delta: told.delta ?? null,
-  deltaExpanded: told.deltaExpanded ?? null,
+  delta: null,
+  deltaExpanded: null,
+  weight: null,
   against: told.against ?? null,
   proved: told.proved,
   remark: told.remark ?? null,
@@ -138,11 +141,12 @@ export function groups(rounds: readonly RoundFinding[]): (readonly RoundFinding[
   return [...byHeight.values()].map(counting);
 }
 
+/** Key of the view of what was read at one height. */
+export const viewKey = (method: RulingMethod, valve: Valve, height: number, atValve: boolean): string =>
+  `${method} ${valve} ${height} ${atValve}`;
+
 /** A later intake has a larger centreline, a later exhaust a smaller one. */
 export const sign = (valve: Valve): 1 | -1 => (valve === 'intake' ? 1 : -1);
-
-/** How far ahead of a target a centre stands, crank degrees: a smaller ICL is early, a larger ECL is. Never −0. */
-export const off = (valve: Valve, target: number, measured: number): number => sign(valve) * (target - measured) + 0;
 
 /** The centreline to meet, as printed; null where nothing says it. */
 export function wantedCentreline({ card, ahead, wanted }: ViewContext, valve: Valve): number | null {

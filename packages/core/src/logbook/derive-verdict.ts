@@ -1,0 +1,309 @@
+import { EVENT_NAMES, VALVES, type Valve } from '../cam/card';
+import { type RulingMethod } from '../measure/read-methods';
+import { computedDegrees } from '../units/degrees';
+import { formatComputedLength, formatLength } from '../units/length';
+import { chanceOf } from '../verdict/chi-squared';
+import { budgetOf, expandedOf } from '../verdict/coverage';
+import { type Suspect, BELIEVED, diagnose } from '../verdict/diagnose';
+import { FAULTS } from '../verdict/faults';
+import { squareOf } from '../verdict/least-squares';
+import { type NextRound, nextReading } from '../verdict/next-reading';
+import type { Evidence, Observation } from '../verdict/observations';
+import { placeOf } from '../verdict/place-cam';
+import { type NamedFault, type Verdict, judge, together } from '../verdict/verdict';
+import { type Weighing, narrowed, weigh } from '../verdict/weigh';
+import type { Build } from './fold';
+import { followsDownOf } from './read-plan';
+import { readingLabel } from './read-rounds';
+import type { View, ViewContext } from './views/view';
+
+/** A fault that is spoken of, with the readings that it concerns. */
+export interface FaultFinding extends NamedFault {
+  /** By how much it explains the readings better than "nothing is wrong": χ². */
+  readonly better: number;
+  readonly entries: readonly string[];
+}
+
+/** Where a cam sits, and what is to be done about it. */
+export interface CamFinding {
+  readonly cam: 'single' | 'intake' | 'exhaust';
+  readonly verdict: Verdict;
+  readonly standard: number;
+  /** What the uncertainty comes from, largest first, crank degrees. */
+  readonly budget: readonly { readonly from: string; readonly standard: number }[];
+  /** How likely chance alone makes the readings disagree so much. */
+  readonly chance: number;
+  /** The method that the shop's rule lets speak; null where all speak together. */
+  readonly rule: RulingMethod | null;
+}
+
+/** A view's own say in where its cam sits. */
+export interface ViewPlace {
+  readonly delta: number;
+  readonly expanded: number;
+  /** Its share in the verdict; null where the rule of the shop leaves it out. */
+  readonly weight: number | null;
+}
+
+export interface Decision {
+  readonly cams: readonly CamFinding[];
+  readonly verdict: Verdict | null;
+  readonly faults: readonly FaultFinding[];
+  readonly places: ReadonlyMap<string, ViewPlace>;
+}
+
+const NOTHING: Decision = { cams: [], verdict: null, faults: [], places: new Map() };
+/** A place that is known no better than this says nothing, crank degrees. */
+const KNOWS_NOTHING = 5;
+/** Readings that fit together so well hide no fault: below what one must explain, with room for repeats being looked at one by one. */
+const HARMLESS = 8;
+
+/**
+ * The verdict on a trial: all of its readings weighed together, or those of the shop's rule.
+ * @param evidence readings of rounds that hold.
+ * @param whole readings of all rounds, those that make no sense together among them: they are left out, and looked at for what went wrong.
+ * @param rule the method that shall speak, or null.
+ */
+export function decideTrial(
+  evidence: Evidence,
+  whole: Evidence,
+  rule: RulingMethod | null,
+  context: ViewContext,
+  told: {
+    readonly limit: number;
+    readonly zeroProved: boolean;
+    readonly last: boolean;
+    readonly views: readonly View[];
+  },
+): Decision {
+  const odd = whole !== evidence;
+  const labels = labelsOf(context.build);
+  const said = (each: Suspect): FaultFinding => faultOf(each, whole, labels, context.build.description.body.units);
+  const hints = odd ? diagnose(whole).named.map(said) : [];
+  const weighing = weigh(evidence);
+  if (!weighing) return { ...NOTHING, faults: hints };
+  const cams = evidence.cams === 'single' ? (['single'] as const) : VALVES;
+  const places = new Map<string, ViewPlace>();
+  const found: { cam: CamFinding['cam']; lead: Valve; speaks: Weighing; rule: RulingMethod | null }[] = [];
+  for (const cam of cams) {
+    const lead: Valve = cam === 'single' ? 'intake' : cam;
+    const mine = (each: Observation): boolean => cam === 'single' || each.valve === cam;
+    const ruled = rule !== null && evidence.observations.some((each) => mine(each) && each.method === rule);
+    const speaks = ruled
+      ? narrowed(weighing, (each) => each.kind === 'peak-lift' || each.method === rule || !mine(each))
+      : weighing;
+    const placed = placeOf(speaks, lead);
+    for (const view of new Set(evidence.observations.filter(mine).map((each) => each.view))) {
+      const alone = placeOf(
+        narrowed(weighing, (each) => each.view === view),
+        lead,
+      );
+      if (!alone) continue;
+      const { standard, expanded } = expandedOf(alone.sources);
+      if (standard > KNOWS_NOTHING) continue;
+      places.set(view, { delta: alone.delta, expanded, weight: placed?.weights.get(view) ?? null });
+    }
+    if (placed) found.push({ cam, lead, speaks, rule: ruled ? rule : null });
+  }
+  const chance = chanceOf(weighing.solved.chiSquared, weighing.freedom);
+  const ahead = Math.max(...found.map(({ lead, speaks }) => Math.abs(cardAhead(speaks, lead))), 0);
+  const suspects = weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS ? diagnose(evidence).named : [];
+  const faults = suspects.map(said);
+  const judged = found.flatMap(({ cam, lead, speaks, rule: spoken }): CamFinding[] => {
+    const placed = placeOf(speaks, lead);
+    if (!placed) return [];
+    const { standard, expanded } = expandedOf(placed.sources);
+    if (standard > KNOWS_NOTHING) return [];
+    const off = Math.abs(placed.delta);
+    const undecided = off > told.limit ? expanded > off : expanded > 2 * told.limit;
+    const next = undecided && told.last ? nextReading(weighing, lead, readableOf(context.build)) : null;
+    return [
+      {
+        cam,
+        standard,
+        budget: budgetOf(placed.sources),
+        chance,
+        rule: spoken,
+        verdict: judge({
+          cam,
+          delta: placed.delta,
+          expanded,
+          spread: spreadOf(told.views, cam),
+          limit: told.limit,
+          zeroProved: told.zeroProved,
+          basis: basisOf(context, placed.weights, spoken, cam),
+          chance,
+          named: faults.filter((each) => cam === 'single' || concerns(each, evidence, cam)),
+          worst: chance < 0.005 ? worstOf(weighing, labels) : null,
+          next: next && { words: nextWords(next, context.build), expanded: next.expanded },
+          ahead: evidence.ahead,
+        }),
+      },
+    ];
+  });
+  return {
+    cams: judged,
+    verdict: together(judged.map(({ verdict }) => verdict)),
+    faults: faults.length > 0 ? faults : hints,
+    places,
+  };
+}
+
+/** How far repeats of one view lie apart, crank degrees. */
+const spreadOf = (views: readonly View[], cam: CamFinding['cam']): number =>
+  Math.max(
+    0,
+    ...views
+      .filter(
+        ({ unit, valve, method }) =>
+          unit === 'crank degrees' && method !== 'backlash' && (cam === 'single' || valve === cam),
+      )
+      .map(({ spread }) => spread),
+  );
+
+/** How far ahead of its card a cam sits, whatever the target: crank degrees. */
+function cardAhead({ layout, guess, solved }: Weighing, cam: Valve): number {
+  const place = layout.of[cam].advance;
+  return place < 0 ? 0 : (guess[place] ?? 0) + (solved.unknowns[place] ?? 0);
+}
+
+/** A fault of all readings speaks of each cam; one of a few readings of theirs. */
+const concerns = ({ entries }: FaultFinding, { observations }: Evidence, cam: Valve): boolean =>
+  entries.length === 0 ||
+  observations.some(({ entry, valve }) => valve === cam && entries.includes(entry)) ||
+  !observations.some(({ entry }) => entries.includes(entry));
+
+/** Each reading in words: "exhaust 0.050 in before peak". */
+function labelsOf({ trials, description }: Build): (entry: string) => string | null {
+  const { units } = description.body;
+  return (entry) => {
+    for (const { rounds, traces } of trials) {
+      for (const { readings } of rounds)
+        for (const { id, body } of readings) {
+          if (id !== entry) continue;
+          const { shows } = body;
+          const figure = shows.kind === 'below-peak' ? shows.drop : shows.kind === 'above-base' ? shows.lift : null;
+          return `${body.valve} ${figure === null ? '' : `${formatLength(figure, units)} `}${readingLabel(body)}`;
+        }
+      const trace = traces.find(({ id }) => id === entry);
+      if (trace) return `the ${trace.body.valve} trace`;
+    }
+    return null;
+  };
+}
+
+/** A fault in words: what it was, at which readings, by how much. */
+function faultOf(
+  { fault, better, concerns: entries, amount }: Suspect,
+  { observations }: Evidence,
+  label: (entry: string) => string | null,
+  units: 'in' | 'mm',
+): FaultFinding {
+  const { words, check } = FAULTS[fault];
+  const labels = entries.flatMap((entry) => label(entry) ?? []);
+  const [first] = labels;
+  const valves = new Set(observations.filter(({ entry }) => entries.includes(entry)).map(({ valve }) => valve));
+  const size = computedDegrees(Math.abs(amount ?? 0));
+  const at = labels.length > 0 && labels.length <= 2 ? ` (${labels.join(', ')})` : '';
+  const [valve] = valves.size === 1 ? valves : [];
+  const said: Partial<Record<Suspect['fault'], string>> = {
+    'wheel-slipped': `the wheel or the pointer moved by ${size}, before the reading ${first ?? ''}`,
+    'tdc-not-proved': `${words}, by ${size}`,
+    'tooth-out': `${words}: ${size}`,
+    'lsa-off': `the lobes are ground ${computedDegrees(Math.abs(amount ?? 0) / 2)} of the cam ${(amount ?? 0) > 0 ? 'closer together' : 'further apart'} than the card says`,
+    'worn-lobe': `the ${valve ?? ''} lobe is worn by ${formatComputedLength(Math.abs(amount ?? 0), units)}`,
+    'bleed-down': valve ? `the ${valve} lifter bleeds down` : words,
+    sticking: valve ? `the ${valve} lifter sticks and does not follow its lobe down` : words,
+  };
+  return { fault, words: said[fault] ?? `${words}${at}`, check, better, entries };
+}
+
+/** The reading that fits worst with the rest. */
+function worstOf({ found, solved }: Weighing, label: (entry: string) => string | null): string | null {
+  let [worst, most] = ['', 0];
+  for (const { block, observations } of found) {
+    const off = squareOf(block, solved.unknowns) / block.rows.length;
+    const entry = observations[0]?.[0]?.entry;
+    if (entry === undefined || off <= most) continue;
+    most = off;
+    worst = entry;
+  }
+  const words = label(worst);
+  return words && `The reading ${words}`;
+}
+
+function basisOf(
+  { wanted, card, build }: ViewContext,
+  weights: ReadonlyMap<string, number>,
+  rule: RulingMethod | null,
+  cam: CamFinding['cam'],
+): string {
+  const count = weights.size;
+  const against =
+    wanted === null || cam === 'exhaust'
+      ? 'the card'
+      : `${EVENT_NAMES.intake.centreline} ${Math.round(wanted * 100) / 100}°`;
+  const from =
+    rule !== null
+      ? `By the rule of the shop from ${RULE_WORDS[rule]}`
+      : count === 1
+        ? 'From one measurement'
+        : `From ${count} measurements, each weighed by how well it knows`;
+  const left =
+    build.card && card.contradictions.length > 0 ? '; what the card contradicts itself about is left out' : '';
+  return `${from}, against ${against}${left}`;
+}
+
+const RULE_WORDS: Readonly<Record<RulingMethod, string>> = {
+  centreline: 'the centreline',
+  events: 'the events',
+  'opening-only': 'the opening side',
+  'lift-at-tdc': 'the lift at TDC',
+  trace: 'the trace',
+};
+
+/** Usual drop and checking height, mm. */
+const USUAL = { in: { drop: 1.27, checking: 1.27 }, mm: { drop: 1, checking: 1 } } as const;
+
+const readableOf = (build: Build) => ({ ...USUAL[build.description.body.units], followsDown: followsDownOf(build) });
+
+function nextWords({ view, method, valve, height, expanded }: NextRound, build: Build): string {
+  const { units } = build.description.body;
+  const at = height === null ? '' : ` at ${formatLength(height, units)}`;
+  const what: Readonly<Record<NextRound['method'], string>> = {
+    centreline: `the ${valve} centreline${height === null ? '' : `, ${formatLength(height, units)} drop`}`,
+    events: `the ${valve} events${at}`,
+    'opening-only': `the opening of the ${valve}${at}`,
+    'lift-at-tdc': `the ${valve} lift at TDC`,
+    trace: `the ${valve} trace`,
+  };
+  return `Read ${what[method]} ${view === null ? 'too' : 'again'}: that would bring it to about ±${computedDegrees(expanded)}.`;
+}
+
+/** The views with what each has to say of the cam's place. */
+export const placeViews = (views: readonly View[], { places }: Decision): View[] =>
+  views.map((view) => {
+    const place = places.get(view.key);
+    if (!place) return view;
+    return {
+      key: view.key,
+      method: view.method,
+      valve: view.valve,
+      title: view.title,
+      shows: view.shows,
+      detail: view.detail,
+      value: view.value,
+      unit: view.unit,
+      standard: view.standard,
+      expanded: view.expanded,
+      budget: view.budget,
+      count: view.count,
+      spread: view.spread,
+      delta: place.delta,
+      deltaExpanded: place.expanded,
+      weight: place.weight,
+      against: view.against,
+      proved: view.proved,
+      remark: view.remark,
+    };
+  });

@@ -1,0 +1,82 @@
+import { ADVERTISED_HEIGHT, type CamCard, VALVES, type Valve, closesAt, noseAt, opensAt } from '../cam/card';
+import type { CompletedCard } from '../cam/complete-card';
+import type { Lobe } from '../cam/lobe';
+import { lineKey } from '../cam/timing-line';
+import type { CardFact, GuessedLobe } from './observations';
+
+/** A common lobe, where the card says next to nothing. From memory. */
+const COMMON: Omit<Lobe, 'nose'> = { peak: 8.5, half: 155, power: 3, lean: 0 };
+const USUAL_NOSE: Readonly<Record<Valve, number>> = { intake: 108, exhaust: -112 };
+/** An advertised duration says nothing of its height: 0.004 to 0.006 in is about this much. Crank degrees, from memory. */
+const HEIGHT_UNSTATED = 2.5;
+/** A lobe is ground to within this of its lift, and cards print thousandths of an inch. mm, from memory. */
+const LIFT = 0.03;
+
+/** Standard uncertainty of a printed figure: anywhere within half of its last step. `roundingOf(107)` is 0.29; `roundingOf(107.5)` is 0.14. */
+export function roundingOf(printed: number): number {
+  const step = Number.isInteger(printed) ? 1 : Number.isInteger(printed * 2) ? 0.5 : 0.1;
+  return step / Math.sqrt(12);
+}
+
+/**
+ * What a card says for the weighing: each printed figure once, none that stands in a contradiction, none that only repeats others.
+ * @param ratios of the engine itself, where they are known: lift at the valve goes by them.
+ */
+export function factsOfCard(
+  card: CamCard,
+  completed: CompletedCard,
+  ratios: Readonly<Record<Valve, number>> | null,
+): { readonly facts: CardFact[]; readonly lobes: Readonly<Record<Valve, GuessedLobe>> } {
+  const disputed = new Set(completed.contradictions.flatMap(({ figures }) => figures));
+  const facts: CardFact[] = [];
+  const lobeOf = (valve: Valve): GuessedLobe => {
+    const printed = card[valve] ?? {};
+    const { curve, shape, ratio, centreline } = completed[valve];
+    const lash = printed.lashHot ?? printed.lashCold ?? 0;
+    const stands = (name: string): boolean => !disputed.has(`${valve}.${name}`);
+    if (printed.centreline !== undefined && stands('centreline'))
+      facts.push({
+        of: 'nose',
+        valve,
+        value: noseAt(valve, printed.centreline),
+        standard: roundingOf(printed.centreline),
+      });
+    const peak = completed[valve].lobeLift;
+    if (peak !== null) facts.push({ of: 'peak', valve, value: peak, standard: LIFT });
+    for (const line of printed.timing ?? []) {
+      const { opens, closes, duration } = line;
+      const ofLobe = line.at === 'valve' ? (ratio === null ? null : ((line.height ?? 0) + lash) / ratio) : line.height;
+      const height = line.height === null ? (line.at === 'lobe' ? ADVERTISED_HEIGHT : null) : ofLobe;
+      if (height === null || height >= (peak ?? Infinity)) continue;
+      const add = (of: 'opening' | 'closing' | 'duration', value: number, figure: number, name: string): void => {
+        if (!stands(`${name}@${lineKey(line)}`)) return;
+        const unstated = line.height === null ? HEIGHT_UNSTATED : 0;
+        facts.push({ of, valve, height, value, standard: Math.hypot(roundingOf(figure), unstated) });
+      };
+      if (opens !== undefined) add('opening', opensAt(valve, opens), opens, 'opens');
+      if (closes !== undefined) add('closing', closesAt(valve, closes), closes, 'closes');
+      // Events and the duration between them are one fact told twice.
+      if (duration !== undefined && (opens === undefined || closes === undefined))
+        add('duration', duration, duration, 'duration');
+    }
+    const nose = centreline === null ? USUAL_NOSE[valve] : noseAt(valve, centreline);
+    return {
+      lobe: curve ? (centreline === null ? { ...curve, nose } : curve) : { ...COMMON, peak: peak ?? COMMON.peak, nose },
+      shape: curve ? (shape ?? 'usual') : 'common',
+      ratio: ratios?.[valve] ?? ratio ?? 1,
+      lash,
+      catalogue: printed.liftAtTdc ?? [],
+    };
+  };
+  const lobes = { intake: lobeOf('intake'), exhaust: lobeOf('exhaust') };
+  const placed = (valve: Valve): boolean => facts.some((fact) => fact.of === 'nose' && fact.valve === valve);
+  const { lobeSeparation, groundInAdvance } = card;
+  // With both centrelines printed, LSA and ground-in advance only repeat them.
+  if (!VALVES.every(placed)) {
+    if (lobeSeparation !== undefined && !disputed.has('lobeSeparation'))
+      facts.push({ of: 'separation', value: lobeSeparation, standard: roundingOf(lobeSeparation) });
+    if (groundInAdvance !== undefined && !disputed.has('groundInAdvance') && !placed('intake'))
+      facts.push({ of: 'ground-in', value: groundInAdvance, standard: roundingOf(groundInAdvance) });
+  }
+  return { facts, lobes };
+}

@@ -1,0 +1,85 @@
+import { explainer } from './explained';
+import { FAULTS, FAULT_NAMES, type FaultName } from './faults';
+import type { Evidence } from './observations';
+import { scoreOf, weigh } from './weigh';
+
+/** A fault must explain the readings better than health by this much before it is spoken of: in χ², what it could have explained anyhow taken off. */
+export const ACCUSES = 12;
+/** Faults that are nearer than this to the best are not told apart by the readings. */
+export const TOLD_APART = 4;
+/** More explanations than this help nobody. */
+const MOST_NAMED = 4;
+/** A drive puts a cam 2 to 8 degrees out; nearly never more. Standard deviation, crank degrees. Common practice, no source. */
+export const BELIEVED = 4;
+
+export interface Suspect {
+  readonly fault: FaultName;
+  /** By how much it explains the readings better than health. */
+  readonly better: number;
+  /** How many ways it has of doing so: chance has as many to hit on one. */
+  readonly ways: number;
+  /** Entries of the readings that it speaks of. */
+  readonly concerns: readonly string[];
+  /** How far it would have moved them, where that is not known beforehand: crank degrees, or mm. */
+  readonly amount: number | null;
+}
+
+export interface Diagnosis {
+  /** χ² of the readings if nothing is wrong. */
+  readonly health: number;
+  /** The best explanation of each fault that explains better, best first. */
+  readonly ranked: readonly Suspect[];
+  /** Those that the readings cannot tell apart from the best, itself first; empty where nothing is spoken of. */
+  readonly named: readonly Suspect[];
+}
+
+/**
+ * What probably went wrong: each usual fault makes the readings in its own way, and is measured by how much more probable it makes them than health
+ * does. An explanation with something free in it has to explain the more, and so has one of many of its kind before it is spoken of. On healthy readings it stays silent.
+ * Source: χ² and its marginal likelihood, each unknown of a fault held by what is believed of it beforehand.
+ */
+export function diagnose(evidence: Evidence): Diagnosis {
+  const options = { grouped: false, believable: BELIEVED, once: true };
+  const healthy = weigh(evidence, options);
+  const health = healthy?.solved.chiSquared ?? 0;
+  // No explanation gains more than all there is to gain.
+  if (!healthy || health < ACCUSES) return { health, ranked: [], named: [] };
+  const explain = explainer(healthy);
+  const score = scoreOf(healthy);
+  const ofCard = weigh(evidence, { ...options, blind: true });
+  const ranked = FAULT_NAMES.flatMap((fault): Suspect[] => {
+    let best: Suspect | null = null;
+    const hypotheses = FAULTS[fault].hypotheses(evidence);
+    for (const { concerns, makes } of hypotheses) {
+      let better: number;
+      let amount: number | null = null;
+      if ('moves' in makes) {
+        const explained = explain(makes);
+        if (makes.sign && explained.amount * makes.sign <= 0) continue;
+        better = -explained.score;
+        if (makes.standard > 0) amount = explained.amount;
+      } else {
+        const { loose = false } = makes;
+        const other = weigh(makes.evidence, { ...options, loose });
+        if (!other) continue;
+        // Another cam owes the card nothing: then only what the readings add to the card is compared.
+        better = score - (loose && ofCard ? scoreOf(ofCard) : 0) - scoreOf(other);
+      }
+      if (better > (best?.better ?? 0)) best = { fault, better, ways: hypotheses.length, concerns, amount };
+    }
+    return best ? [best] : [];
+  }).sort((a, b) => b.better - a.better);
+  const [first] = ranked;
+  if (!first || first.better - 2 * Math.log(first.ways) < ACCUSES) return { health, ranked, named: [] };
+  const level = ranked.filter(({ better }) => better > first.better - TOLD_APART);
+  const isVague = ({ fault }: Suspect): boolean => FAULTS[fault].vague ?? false;
+  const [definite] = level.filter((each) => !isVague(each));
+  // What the readings do not tell apart is named in the order of how often it happens.
+  const usual = ({ better, fault }: Suspect): number => better - (FAULTS[fault].rare?.(evidence) ?? 0);
+  const named = definite
+    ? ranked
+        .filter((each) => !isVague(each) && each.better > definite.better - TOLD_APART)
+        .sort((a, b) => usual(b) - usual(a))
+    : [];
+  return { health, ranked, named: [...named, ...level.filter(isVague)].slice(0, MOST_NAMED) };
+}

@@ -1,0 +1,83 @@
+import type { Valve } from '../cam/card';
+import type { ErrorSource } from './coverage';
+import { gainsOf, times } from './least-squares';
+import type { Weighing } from './weigh';
+
+/** Where a cam sits against its target, and what that rests on. Crank degrees. */
+export interface Placed {
+  readonly delta: number;
+  readonly sources: readonly ErrorSource[];
+  /** Share of each view, by its key; together 1. */
+  readonly weights: ReadonlyMap<string, number>;
+  /** What each value moves it by: for each block of `found`. */
+  readonly gains: readonly (readonly number[])[];
+  /** The combination of the unknowns that δ is. */
+  readonly wanted: Float64Array;
+}
+
+/**
+ * How far ahead of its target a cam sits, out of a weighing: δ = advance − how far it shall be ahead; where a centreline of the builder's own is wanted,
+ * δ = that centreline − (the nose − advance).
+ * @param cam the valve whose cam it is; either for a single cam.
+ * @returns null where nothing says where it sits, or where it should.
+ */
+export function placeOf(weighing: Weighing, cam: Valve): Placed | null {
+  const { evidence, layout, guess, solved, found, card } = weighing;
+  const size = layout.unknowns.length;
+  const advance = layout.of[cam].advance;
+  const placing = found.some(({ observations }) => {
+    const first = observations[0]?.[0];
+    return first && first.kind !== 'peak-lift' && layout.of[first.valve].advance === advance;
+  });
+  if (advance < 0 || !placing) return null;
+  const own = evidence.centreline !== null && (evidence.cams === 'single' || cam === 'intake');
+  const wanted = new Float64Array(size);
+  wanted[advance] = 1;
+  const after = (at: number): number => (guess[at] ?? 0) + (solved.unknowns[at] ?? 0);
+  let delta = after(advance);
+  if (own && evidence.centreline !== null) {
+    const nose = layout.of.intake.nose;
+    if (nose >= 0) {
+      wanted[nose] = -1;
+      delta += evidence.centreline - after(nose);
+    } else if (evidence.ahead !== null) delta -= evidence.ahead;
+    else return null;
+  } else if (evidence.ahead === null) return null;
+  else delta -= evidence.ahead;
+
+  const towards = times(solved.covariance, wanted, size);
+  const sources: ErrorSource[] = [];
+  const weights = new Map<string, number>();
+  const gains = found.map((each) => {
+    const gain = gainsOf(each.block, towards);
+    for (const { from, standard, rectangular, place } of each.own)
+      sources.push({ from, standard: Math.abs(gain[place] ?? 0) * standard, rectangular });
+    if (each.shared) {
+      const common = each.shared.reduce((sum, by, place) => sum + by * (gain[place] ?? 0), 0);
+      sources.push({
+        from: each.own.some(({ from }) => from === 'repeats') ? 'repeats' : 'the indicator',
+        standard: Math.abs(common),
+        rectangular: each.observations.every(({ length }) => length === 1),
+      });
+    }
+    each.observations.forEach((members, place) => {
+      const [first] = members;
+      const share = (gain[place] ?? 0) * (each.predicted[place]?.row[advance] ?? 0);
+      if (first) weights.set(first.view, (weights.get(first.view) ?? 0) + share);
+    });
+    return gain;
+  });
+  for (const block of card) {
+    const [gain = 0] = gainsOf(block, towards);
+    sources.push({
+      from: 'the card’s rounding',
+      standard: Math.abs(gain) * Math.sqrt(block.covariance[0]),
+      rectangular: true,
+    });
+  }
+  layout.unknowns.forEach(({ standard, from }, at) => {
+    sources.push({ from, standard: Math.abs(towards[at] ?? 0) / Math.max(standard, 1e-4), rectangular: false });
+  });
+  // The rest is arithmetic.
+  return { delta: Math.round(delta * 1e6) / 1e6 + 0, sources, weights, gains, wanted };
+}

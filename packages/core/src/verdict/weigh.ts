@@ -1,0 +1,305 @@
+import { SCATTER_999, STUDENT_95 } from '../measure/read-uncertainty';
+import { wrap180 } from '../units/angle';
+import { type Guess, type Layout, type Predicted, layOut, observedNear, predict, predictCard } from './cam-model';
+import { type ErrorSource } from './coverage';
+import { type Belief, type Block, type Solved, leastSquares } from './least-squares';
+import type { Evidence, FlankObservation, Observation } from './observations';
+
+export interface WeighOptions {
+  /** Which observations count. Left out: all. */
+  readonly use?: (observation: Observation) => boolean;
+  /** Repeats of a place taken together, so that rounding is not worn down. false: each reading by itself, for looking at them one by one. */
+  readonly grouped?: boolean;
+  /** How near its card the cam is believed to sit beforehand, crank degrees. Left out: anywhere. */
+  readonly believable?: number;
+  /** The card's lobes are not believed: another cam. */
+  readonly loose?: boolean;
+  /** Looks once, from the card's lobes, and does not improve the guess. */
+  readonly once?: boolean;
+  /** Leaves the readings out again: what the card says by itself of all that they bring up. */
+  readonly blind?: boolean;
+}
+
+/** Observations of one place, or of both flanks at one height, as one block; and what made each value err. */
+interface Found {
+  readonly block: Block;
+  /** One list for each value of the block. */
+  readonly observations: readonly (readonly Observation[])[];
+  /** Errors that belong to one value: its place in the block, and how far they move it. */
+  readonly own: readonly (ErrorSource & { readonly place: number; readonly byFigure: boolean })[];
+  /** The zero of the indicator, common to both flanks: how far it moves each value. */
+  readonly shared: readonly number[] | null;
+  readonly predicted: readonly Predicted[];
+}
+
+export interface Weighing {
+  readonly evidence: Evidence;
+  readonly layout: Layout;
+  readonly guess: Guess;
+  readonly solved: Solved;
+  readonly found: readonly Found[];
+  /** The card's figures. */
+  readonly card: readonly Block[];
+  /** Values that could have disagreed. */
+  readonly freedom: number;
+}
+
+const SQRT12 = Math.sqrt(12);
+const square = (value: number): number => value * value;
+const MOST_ROUNDS = 6;
+/** A guess is good enough when no unknown moves by more: crank degrees, mm. Everything not named here enters in a straight line. */
+const STILL = {
+  nose: Infinity,
+  half: 1,
+  power: 0.03,
+  lean: 1,
+  peak: 0.05,
+  scale: Infinity,
+  ratio: 0.02,
+  lash: Infinity,
+  advance: Infinity,
+  apart: Infinity,
+  tdc: Infinity,
+} as const;
+/** A lift at TDC bends with where the cam sits. */
+const STILL_WITH_LIFTS = { ...STILL, nose: 0.1, advance: 0.02 } as const;
+/** Nothing is known better than this, crank degrees² or mm². */
+const LEAST = 1e-8;
+/** Where the card prints nothing at a height, its lobe is a likeness only: crank degrees. From memory. */
+const LIKENESS = 0.25;
+
+/**
+ * Weighs all that is known of a trial: the readings, each used once, the card's figures with their rounding, and what is believed of zeros, lobes and
+ * instruments beforehand. Linearised about the best guess, which is improved until it stands still (Gauss–Newton).
+ * @returns null where no observation counts.
+ */
+export function weigh(evidence: Evidence, options: WeighOptions = {}): Weighing | null {
+  const { use, grouped = true, believable = null, loose = false, once = false, blind = false } = options;
+  const observations = use ? evidence.observations.filter(use) : evidence.observations;
+  if (observations.length === 0) return null;
+  const layout = layOut(evidence, observations, believable, loose);
+  const groups = blind ? [] : groupsOf(observations, grouped);
+  const lifts = observations.some((each) => each.kind === 'tdc-lift');
+  let guess: Guess = Float64Array.from(layout.unknowns, ({ mean }) => mean);
+  startNear(evidence, layout, guess, observations);
+  for (let round = 1; ; round += 1) {
+    const found = groups.map((group) => foundOf(evidence, layout, guess, group));
+    const card = loose ? [] : factsOf(evidence, layout, guess);
+    const solved = leastSquares(beliefsOf(layout, guess), [...found.map(({ block }) => block), ...card]);
+    const next = guess.map((value, at) => value + (solved.unknowns[at] ?? 0));
+    const still = layout.unknowns.every(
+      ({ name }, at) => Math.abs(solved.unknowns[at] ?? 0) < (lifts ? STILL_WITH_LIFTS : STILL)[name],
+    );
+    if (still || once || round === MOST_ROUNDS)
+      return {
+        evidence,
+        layout,
+        guess,
+        solved,
+        found,
+        card,
+        freedom: freedomOf(layout, found, card),
+      };
+    guess = kept(layout, next);
+  }
+}
+
+const beliefsOf = ({ unknowns }: Layout, guess: Guess): Belief[] =>
+  unknowns.map(({ mean, standard }, at) => ({
+    miss: mean - (guess[at] ?? 0),
+    variance: Math.max(square(standard), LEAST),
+  }));
+
+/** Values that could disagree: those of readings and card, less the cams whose place nobody believes anything of. */
+const freedomOf = ({ unknowns }: Layout, found: readonly Found[], card: readonly Block[]): number =>
+  found.reduce((sum, { block }) => sum + block.rows.length, card.length) -
+  unknowns.filter(({ name }) => name === 'advance').length;
+
+/** Values of the family of lobes that are still lobes. */
+function kept(layout: Layout, guess: Guess): Guess {
+  layout.unknowns.forEach(({ name }, at) => {
+    const value = guess[at] ?? 0;
+    if (name === 'half') guess[at] = Math.max(60, Math.min(220, value));
+    if (name === 'power') guess[at] = Math.max(2.05, Math.min(14, value));
+    if (name === 'lean') guess[at] = Math.max(-30, Math.min(30, value));
+    if (name === 'peak') guess[at] = Math.max(1, value);
+  });
+  return guess;
+}
+
+/** How many readings are asked where the cam is. */
+const ASKED = 16;
+
+/** The card's lobes, and each cam where most of its flanks have it: near enough for every angle to be taken on the right turn, whatever one of them says. */
+function startNear(evidence: Evidence, layout: Layout, guess: Guess, observations: readonly Observation[]): void {
+  layout.unknowns.forEach(({ name, valve }, at) => {
+    if (valve === null) return;
+    const { lobe } = evidence.lobes[valve];
+    if (name === 'half') guess[at] = lobe.half;
+    if (name === 'power') guess[at] = lobe.power;
+    if (name === 'lean') guess[at] = lobe.lean;
+  });
+  for (const place of new Set([layout.of.intake.advance, layout.of.exhaust.advance])) {
+    if (place < 0) continue;
+    const ahead = observations
+      .filter((each) => each.kind === 'flank' && layout.of[each.valve].advance === place)
+      .slice(0, ASKED)
+      .map((each) => {
+        const { value } = predict(evidence, layout, guess, each);
+        return value - observedNear(evidence, each, value);
+      });
+    let least = Infinity;
+    for (const one of ahead) {
+      const apart = ahead.reduce((sum, other) => sum + Math.abs(wrap180(other - one)), 0);
+      if (apart >= least) continue;
+      least = apart;
+      guess[place] = one;
+    }
+  }
+}
+
+/** Observations of one place together, both flanks of a height side by side; points of a curve and, if wanted, rounds by themselves. */
+function groupsOf(observations: readonly Observation[], grouped: boolean): (readonly Observation[])[][] {
+  const groups = new Map<string, Observation[][]>();
+  for (const each of observations) {
+    const apart = !grouped || (each.kind === 'flank' && each.standard !== null);
+    const key = `${each.view} ${each.kind === 'peak-lift' ? '' : each.zero}${apart ? ` ${each.round}` : ''}`;
+    const group = groups.get(key) ?? [];
+    groups.set(key, group);
+    const place = group.find(
+      ([first]) => first?.kind !== 'flank' || each.kind !== 'flank' || first.flank === each.flank,
+    );
+    if (place) place.push(each);
+    else group.push([each]);
+  }
+  return [...groups.values()];
+}
+
+function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readonly (readonly Observation[])[]): Found {
+  const each = evidence.resolution / SQRT12;
+  const sources: (ErrorSource & { place: number; byFigure: boolean })[] = [];
+  const predicted: Predicted[] = [];
+  const misses: number[] = [];
+  const variances: number[] = [];
+  const zeroes: number[] = [];
+  group.forEach((members, place) => {
+    const [first] = members;
+    if (!first) return;
+    const guessed = predict(evidence, layout, guess, first);
+    const { value } = guessed;
+    predicted.push(guessed);
+    // Each as near to the first as whole turns allow.
+    const near = observedNear(evidence, first, value);
+    const values = members.map((member) => observedNear(evidence, member, near));
+    const count = values.length;
+    const mean = values.reduce((sum, one) => sum + one, 0) / count;
+    misses.push(mean - value);
+    let variance = 0;
+    const put = (from: string, standard: number, rectangular: boolean, byFigure = false): void => {
+      if (standard <= 0) return;
+      variance += square(standard);
+      sources.push({ from, standard, rectangular, place, byFigure });
+    };
+    const figure = Math.abs(guessed.byFigure) * each;
+    if (first.kind === 'flank' && first.standard !== null) {
+      put('the trace', first.standard, false);
+      zeroes.push(0);
+    } else {
+      // A lift was read where the wheel was read: its step comes in through the slope there.
+      const perDegree = Math.abs(guessed.row[layout.of[first.valve].advance] ?? 0);
+      const wheel = first.kind === 'peak-lift' ? 0 : (first.step * perDegree) / SQRT12;
+      const freedom = count - 1;
+      const deviation = freedom > 0 ? Math.sqrt(values.reduce((sum, one) => sum + square(one - mean), 0) / freedom) : 0;
+      const scatters =
+        freedom > 0 && deviation > Math.hypot(wheel, figure * Math.SQRT2) * (SCATTER_999[freedom - 1] ?? 1.7);
+      const stays = wheel > 0 ? Math.exp((-4 * square(Math.PI * figure * Math.SQRT2)) / (12 * square(wheel))) : 0;
+      put('reading the wheel', wheel * Math.sqrt(stays + (1 - stays) / count), stays > 0.5 || count === 1);
+      if (scatters) put('repeats', ((STUDENT_95[freedom - 1] ?? 1.96) / 1.96) * (deviation / Math.sqrt(count)), false);
+      else put('the indicator', figure / Math.sqrt(count), count === 1, count === 1);
+      zeroes.push(scatters ? 0 : guessed.byFigure * each);
+    }
+    if (first.kind === 'flank' && first.from === 'base' && !isPrinted(evidence, first))
+      put('the lobe’s shape', LIKENESS, false);
+    variances.push(variance);
+  });
+  const counts = group.map(({ length }) => length);
+  const pairs = pairsOf(group);
+  const [a = 0, b = 0] = zeroes;
+  const [n = 1, m = 1] = counts;
+  const first = Math.max((variances[0] ?? 0) + (a * a) / n, LEAST);
+  const block: Block =
+    predicted.length === 1
+      ? { rows: predicted.map(({ row }) => row), misses, covariance: [first] }
+      : {
+          rows: predicted.map(({ row }) => row),
+          misses,
+          covariance: [first, (a * b * pairs) / (n * m), Math.max((variances[1] ?? 0) + (b * b) / m, LEAST)],
+        };
+  const shared = zeroes.every((zero) => zero === 0)
+    ? null
+    : zeroes.map((zero, at) => zero / Math.sqrt(counts[at] ?? 1));
+  return { block, observations: group, own: sources, shared, predicted };
+}
+
+/** Heights nearer than this are one height, mm. */
+const SAME_HEIGHT = 1e-3;
+
+/** Does the card print events at this height? A lobe that the card does not shape has its shape among the unknowns instead. */
+function isPrinted(evidence: Evidence, { valve, figure, atValve }: FlankObservation): boolean {
+  const { ratio, lash, shape } = evidence.lobes[valve];
+  const height = atValve ? (figure + lash) / ratio : figure;
+  return (
+    shape !== 'full' ||
+    evidence.card.some(
+      (fact) => 'height' in fact && fact.valve === valve && Math.abs(fact.height - height) < SAME_HEIGHT,
+    )
+  );
+}
+
+/** Rounds in which both flanks were read. */
+function pairsOf(group: readonly (readonly Observation[])[]): number {
+  const [one = [], other = []] = group;
+  const rounds = new Set(one.map(({ round }) => round));
+  return other.filter(({ round }) => rounds.has(round)).length;
+}
+
+/** The card's figures as values. */
+function factsOf(evidence: Evidence, layout: Layout, guess: Guess): Block[] {
+  const blocks: Block[] = [];
+  for (const fact of evidence.card) {
+    const predicted = predictCard(evidence, layout, guess, fact);
+    if (predicted)
+      blocks.push({
+        rows: [predicted.row],
+        misses: [fact.value - predicted.value],
+        covariance: [square(fact.standard)],
+      });
+  }
+  return blocks;
+}
+
+/**
+ * How badly readings and card go together, so that explanations can be compared which have unknowns of their own: χ² and the logarithm of the volume that
+ * all could have taken, −2·ln of their probability but for a constant. An explanation that could explain anything pays for it.
+ * Source: the marginal likelihood of a linear model with normal errors (e.g. MacKay, Information Theory, Inference, and Learning Algorithms, ch. 28).
+ */
+export function scoreOf({ layout, solved, found, card }: Weighing): number {
+  let score = solved.chiSquared + solved.logNormal;
+  for (const { standard } of layout.unknowns) score += Math.log(Math.max(square(standard), LEAST));
+  for (const { covariance } of [...found.map(({ block }) => block), ...card])
+    score += Math.log(
+      covariance.length === 1 ? covariance[0] : covariance[0] * covariance[2] - covariance[1] * covariance[1],
+    );
+  return score;
+}
+
+/** The same with some of the observations only: their blocks are kept as they are, and weighed again with the card and what is believed. */
+export function narrowed(weighing: Weighing, keep: (observation: Observation) => boolean): Weighing {
+  const found = weighing.found.filter(({ observations }) => {
+    const first = observations[0]?.[0];
+    return first !== undefined && keep(first);
+  });
+  const { layout, guess, card } = weighing;
+  const solved = leastSquares(beliefsOf(layout, guess), [...found.map(({ block }) => block), ...card]);
+  return { ...weighing, found, solved, freedom: freedomOf(layout, found, card) };
+}
