@@ -72,14 +72,6 @@ export function Balance({ delta, expanded, limit, marks, width, description }: B
         <G rotation={tilt} originX={width / 2} originY={BEAM}>
           <Line x1={width / 2 - arm} x2={width / 2 + arm} y1={BEAM} y2={BEAM} stroke={theme.ink} strokeWidth="4" />
         </G>
-        {expanded === null ? null : (
-          <Path
-            d={`M${x(delta - expanded)} ${AXIS - 13} v8 m0 -4 H${x(delta + expanded)} m0 -4 v8`}
-            stroke={theme.brass}
-            strokeWidth="2.5"
-            fill="none"
-          />
-        )}
         <Path
           d={`M${x(delta) - 11} ${BEAM - 30} h22 l-11 19 Z`}
           transform={`translate(0 ${Math.tan((tilt * Math.PI) / 180) * (x(delta) - width / 2)})`}
@@ -91,6 +83,14 @@ export function Balance({ delta, expanded, limit, marks, width, description }: B
           stroke={theme.ink}
           strokeWidth="2.5"
         />
+        {expanded === null ? null : (
+          <Path
+            d={`M${x(delta - expanded)} ${AXIS - 13} v8 m0 -4 H${x(delta + expanded)} m0 -4 v8`}
+            stroke={theme.brass}
+            strokeWidth="2.5"
+            fill="none"
+          />
+        )}
         <Line x1="8" x2={width - 8} y1={AXIS} y2={AXIS} stroke={theme.line} strokeWidth="1.5" />
         {ticks.map((degrees) => (
           <G key={degrees}>

@@ -13,6 +13,8 @@ type Lobes = Readonly<Record<Valve, DrawnLobe | null>>;
 interface CycleRibbonProps {
   readonly card: Lobes;
   readonly measured?: Lobes;
+  /** As they would come to lie. */
+  readonly tried?: Lobes;
   /** Readings as marks: cycle angle and lift, mm. */
   readonly dots?: readonly { readonly valve: Valve; readonly angle: number; readonly lift: number | null }[];
   readonly units: LengthUnit;
@@ -51,10 +53,10 @@ const NOBODY: Lobes = { intake: null, exhaust: null };
  * thin line. A cursor, moved by finger or arrow keys, says what stands where.
  */
 export function CycleRibbon(props: CycleRibbonProps) {
-  const { card, measured = NOBODY, dots = [], units, width, description, testID } = props;
+  const { card, measured = NOBODY, tried = NOBODY, dots = [], units, width, description, testID } = props;
   const theme = useTheme();
   const [cursor, setCursor] = useState<number | null>(null);
-  const all = VALVES.flatMap((valve) => [card[valve], measured[valve]].filter((each) => each !== null));
+  const all = VALVES.flatMap((valve) => [card[valve], measured[valve], tried[valve]].filter((each) => each !== null));
   const top = Math.max(1, ...all.map(peakOf));
   const scale = (width - 2 * SIDE) / 720;
   const x = (angle: number): number => SIDE + (angle + 360) * scale;
@@ -71,7 +73,10 @@ export function CycleRibbon(props: CycleRibbonProps) {
         return closed ? `${line}L${x(last[0]).toFixed(1)} ${BASE}L${x(first[0]).toFixed(1)} ${BASE}Z` : line;
       })
       .join('');
-  const overlap = overlapOf(measured.intake ?? card.intake, measured.exhaust ?? card.exhaust);
+  const overlap = overlapOf(
+    tried.intake ?? measured.intake ?? card.intake,
+    tried.exhaust ?? measured.exhaust ?? card.exhaust,
+  );
   const move = (to: number): void => setCursor(Math.max(-360, Math.min(360, Math.round(to))));
   const colour = { intake: theme.intake, exhaust: theme.exhaust };
 
@@ -180,6 +185,19 @@ export function CycleRibbon(props: CycleRibbonProps) {
               </G>
             ) : null;
           })}
+          {VALVES.map((valve) => {
+            const would = tried[valve];
+            return would ? (
+              <Path
+                key={valve}
+                d={outline(would, false)}
+                fill="none"
+                stroke={theme.brass}
+                strokeWidth="2.5"
+                strokeDasharray={valve === 'exhaust' ? DASH : undefined}
+              />
+            ) : null;
+          })}
           {dots.map(({ valve, angle, lift }, i) =>
             lift === null ? null : (
               <DotMark key={i} valve={valve} x={x(angle)} y={y(lift)} colour={colour[valve]} ground={theme.ground} />
@@ -191,7 +209,7 @@ export function CycleRibbon(props: CycleRibbonProps) {
         </Svg>
       </View>
       <Words look="soft" className="min-h-[20px] px-2" testID={testID ? `${testID}-cursor` : undefined}>
-        {cursor === null ? legend(card, measured, units) : cursorWords(cursor, props)}
+        {cursor === null ? legend(card, measured, tried, units) : cursorWords(cursor, props)}
       </Words>
     </View>
   );
@@ -207,7 +225,7 @@ function DotMark(props: { valve: Valve; x: number; y: number; colour: string; gr
   );
 }
 
-function legend(card: Lobes, measured: Lobes, units: LengthUnit): string {
+function legend(card: Lobes, measured: Lobes, tried: Lobes, units: LengthUnit): string {
   const name = (of: Lobes): string[] =>
     VALVES.flatMap((valve) => {
       const lobe = of[valve];
@@ -216,6 +234,7 @@ function legend(card: Lobes, measured: Lobes, units: LengthUnit): string {
   const [given, found] = [name(card), name(measured)];
   if (given.length + found.length === 0) return 'A lobe lift draws the lobes here.';
   return [
+    tried.intake || tried.exhaust ? 'Brass: as tried' : '',
     found.length > 0 ? `Filled: measured, ${found.join(', ')}` : '',
     given.length > 0 ? `${found.length > 0 ? 'Grey: card' : 'Card'}, ${given.join(', ')}` : '',
   ]
@@ -232,9 +251,9 @@ function angleWords(angle: number): string {
   return angle < 0 ? `${-angle}° BTDC` : `${angle}° ATDC`;
 }
 
-function cursorWords(cursor: number, { card, measured = NOBODY, units }: CycleRibbonProps): string {
+function cursorWords(cursor: number, { card, measured = NOBODY, tried = NOBODY, units }: CycleRibbonProps): string {
   const lifts = VALVES.flatMap((valve) => {
-    const lobe = measured[valve] ?? card[valve];
+    const lobe = tried[valve] ?? measured[valve] ?? card[valve];
     return lobe ? [`${valve} ${formatComputedLength(liftOf(lobe, cursor), units)}`] : [];
   });
   return `${angleWords(cursor)}: ${lifts.join(', ')}`;

@@ -1,4 +1,6 @@
 import type { Entry } from '@yosoku/core/logbook/entry';
+import { derive } from '@yosoku/core/logbook/report';
+import { provideArithmetic } from './arithmetic';
 import { drafted, draftDone } from './drafts-slice';
 import { listed, received } from './logbook-slice';
 import { delivered, recorded, recovered, refused, triedAgain } from './outbox-slice';
@@ -28,6 +30,8 @@ const opening = (n: number, buildId: string, name: string): Entry =>
     units: 'in',
   });
 const wait = (each: Entry) => ({ shopId: SHOP, entry: each });
+
+beforeAll(() => provideArithmetic(derive));
 
 test('a build begun offline stands in the list at once, before the server’s, and only once when it has arrived', () => {
   const store = makeStore();

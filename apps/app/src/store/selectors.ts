@@ -1,6 +1,7 @@
 import { createSelector } from '@reduxjs/toolkit';
 import type { Entry } from '@yosoku/core/logbook/entry';
-import { type Report, derive } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/logbook/report';
+import { derive } from './arithmetic';
 import type { BuildSummary } from './logbook-slice';
 import type { RootState } from './store';
 

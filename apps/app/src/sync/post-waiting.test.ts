@@ -1,4 +1,6 @@
 import type { Entry } from '@yosoku/core/logbook/entry';
+import { derive } from '@yosoku/core/logbook/report';
+import { provideArithmetic } from '@/store/arithmetic';
 import { received } from '../store/logbook-slice';
 import { recorded } from '../store/outbox-slice';
 import { selectEntries, selectReport } from '../store/selectors';
@@ -64,6 +66,8 @@ beforeEach(() => {
   store = makeStore();
   store.dispatch(signedIn(account));
 });
+
+beforeAll(() => provideArithmetic(derive));
 
 test('a build’s opening goes alone, the rest together, and each entry shows once throughout', async () => {
   record(opening, ...trials);

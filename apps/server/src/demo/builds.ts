@@ -202,3 +202,167 @@ export function oldTarnEight(pen: Pen): Entry[] {
   );
   return book.entries;
 }
+
+const rising = (shows: number): WheelReading => ({
+  ring: '0-360',
+  sense: 'rising',
+  shows: ((shows % 360) + 360) % 360,
+});
+
+/** Two camshafts with a verdict each: the intake 3° late, the exhaust on its card. */
+export function gannetTwin(pen: Pen): Entry[] {
+  const book = openLogbook(pen);
+  book.write('build.described', {
+    replaces: null,
+    name: 'Gannet twin-cam',
+    engine: {
+      cylinders: 4,
+      firingOrder: [1, 3, 4, 2],
+      rotation: 'clockwise',
+      stroke: millimetres(79),
+      rod: millimetres(136),
+      bore: millimetres(83),
+      compression: { given: 'ratio', ratio: 11.2 },
+      cams: 'twin',
+    },
+    wheel: { ring: '0-360', sense: 'rising' },
+    units: 'mm',
+    instruments: { wheelDiameter: millimetres(360), graduation: 1, resolution: millimetres(0.01) },
+  });
+  const trial = book.write('trial.begun', { after: null });
+  book.write('engine.as-it-stands', {
+    replaces: null,
+    head: 'on',
+    plugHole: true,
+    wheel: true,
+    indicator: true,
+    lifter: 'bucket',
+    springs: 'valve',
+    drive: 'belt',
+  });
+  const zero = book.write('zero.begun', { after: null, method: 'plug-stop', cylinder: 1 });
+  pass(book, zero, null, rising(-31), rising(36));
+  const setting = book.write('zero.set', { zero, after: null, moved: 'wheel' });
+  pass(book, zero, setting, rising(-33.5), rising(33.5));
+  book.write('card.entered', {
+    replaces: null,
+    name: 'Gannet 264/264',
+    intake: {
+      centreline: 108,
+      lobeLift: millimetres(9.5),
+      timing: [
+        { height: millimetres(1), at: 'lobe', opens: 6, closes: 42 },
+        { height: millimetres(0.15), at: 'lobe', opens: 24, closes: 60 },
+      ],
+    },
+    exhaust: {
+      centreline: 112,
+      lobeLift: millimetres(9.3),
+      timing: [
+        { height: millimetres(1), at: 'lobe', opens: 46, closes: 2 },
+        { height: millimetres(0.15), at: 'lobe', opens: 64, closes: 20 },
+      ],
+    },
+  });
+  book.write('target.set', { replaces: null, target: { kind: 'card' }, limit: 0.5 });
+  const take = measuring(book, setting, trial, 'bucket');
+  take('identity', 'intake', [[{ kind: 'peak-lift', lift: millimetres(9.49) }, null]]);
+  take('centreline', 'intake', flanksOf('below-peak', 1, rising(71), rising(151)));
+  take('events', 'intake', flanksOf('above-base', 1, rising(-3), rising(225.5)));
+  take('identity', 'exhaust', [[{ kind: 'peak-lift', lift: millimetres(9.31) }, null]]);
+  take('centreline', 'exhaust', flanksOf('below-peak', 1, rising(-152.5), rising(-71.5)));
+  take('events', 'exhaust', flanksOf('above-base', 1, rising(-226), rising(2)));
+  return book.entries;
+}
+
+/** The wheel slipped after the intake had been measured: the exhaust reads 6° early. */
+export function quarryHillFour(pen: Pen): Entry[] {
+  const book = openLogbook(pen);
+  book.write('build.described', {
+    replaces: null,
+    name: 'Quarry Hill four',
+    engine: {
+      cylinders: 4,
+      firingOrder: [1, 3, 4, 2],
+      rotation: 'clockwise',
+      stroke: inches('3.4'),
+      rod: inches('5.6'),
+    },
+    wheel: { ring: '0-180' },
+    units: 'in',
+    instruments: { wheelDiameter: inches('11'), graduation: 1, resolution: inches('0.001') },
+  });
+  const trial = book.write('trial.begun', { after: null });
+  book.write('engine.as-it-stands', {
+    replaces: null,
+    head: 'off',
+    plugHole: true,
+    wheel: true,
+    indicator: true,
+    lifter: 'solid',
+    springs: 'checking',
+    drive: 'chain',
+  });
+  const zero = book.write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
+  pass(book, zero, null, before(19), after(28));
+  const setting = book.write('zero.set', { zero, after: null, moved: 'wheel' });
+  pass(book, zero, setting, before(23.5), after(23.5));
+  book.write('card.entered', {
+    replaces: null,
+    name: 'Quarry 262',
+    intake: {
+      centreline: 106,
+      lobeLift: inches('0.320'),
+      timing: [
+        { height: inches('0.050'), at: 'lobe', opens: 3, closes: 35 },
+        { height: inches('0.006'), at: 'lobe', opens: 25, closes: 57 },
+      ],
+    },
+    exhaust: {
+      centreline: 112,
+      lobeLift: inches('0.320'),
+      timing: [
+        { height: inches('0.050'), at: 'lobe', opens: 41, closes: -3 },
+        { height: inches('0.006'), at: 'lobe', opens: 63, closes: 19 },
+      ],
+    },
+  });
+  book.write('target.set', { replaces: null, target: { kind: 'card' }, limit: 1 });
+  const take = measuring(book, setting, trial, 'lifter');
+  const half = inches('0.050');
+  take('centreline', 'intake', flanksOf('below-peak', half, after(65), after(148)));
+  take('events', 'intake', flanksOf('above-base', half, before(2.5), before(144.5)));
+  take('centreline', 'exhaust', flanksOf('below-peak', half, before(159), before(76)));
+  take('events', 'exhaust', flanksOf('above-base', half, after(133), before(9)));
+  return book.entries;
+}
+
+type Shown = readonly [shows: BodyOf<'reading.taken'>['shows'], wheel: WheelReading | null];
+
+/** Both flanks at one figure, mm. */
+const flanksOf = (
+  kind: 'below-peak' | 'above-base',
+  figure: number,
+  opening: WheelReading,
+  closing: WheelReading,
+): readonly Shown[] =>
+  (
+    [
+      ['opening', opening],
+      ['closing', closing],
+    ] as const
+  ).map(([flank, wheel]) => [
+    kind === 'below-peak' ? { kind, flank, drop: figure } : { kind, flank, lift: figure },
+    wheel,
+  ]);
+
+/** Writes rounds of one trial. */
+const measuring =
+  (book: Book, setting: string, trial: string, sitsOn: BodyOf<'reading.taken'>['sitsOn']) =>
+  (method: ReadMethodName, valve: 'intake' | 'exhaust', readings: readonly Shown[]): void => {
+    const round = book.nextId();
+    for (const [shows, wheel] of readings) {
+      const of = { setting, trial, round, method, cylinder: 1, valve, sitsOn };
+      book.write('reading.taken', { ...of, shows, approach: 'forward', wheel });
+    }
+  };

@@ -3,7 +3,7 @@ import { append, openBuild } from '../builds/append';
 import type { Db } from '../db/database';
 import { shop } from '../db/schema';
 import { addBuilder } from '../sign-in/accounts';
-import { alderCreekFour, kestrelPointSix, oldTarnEight } from './builds';
+import { alderCreekFour, gannetTwin, kestrelPointSix, oldTarnEight, quarryHillFour } from './builds';
 
 /** Known to everybody, and therefore only ever put into a demo database. */
 export const DEMO_SIGN_IN = { signInName: 'mara', password: 'layout-dye-demo' } as const;
@@ -11,7 +11,7 @@ const SECOND_SIGN_IN = { signInName: 'tobin', password: 'grease-pencil-demo' } a
 
 const DAY_MS = 24 * 3600 * 1000;
 
-/** Fills an empty database with an invented shop: two builders, three builds at different points of the work. */
+/** Fills an empty database with an invented shop: two builders, five builds at different points of the work. */
 export async function loadDemoShop(db: Db, now: Date): Promise<void> {
   const shopId = uuidv7();
   const shopName = 'Fennel Yard Engine Works';
@@ -23,7 +23,14 @@ export async function loadDemoShop(db: Db, now: Date): Promise<void> {
     builderId,
     startedAt: new Date(now.getTime() - daysAgo * DAY_MS),
   });
-  for (const entries of [kestrelPointSix(pen(mara, 9)), oldTarnEight(pen(tobin, 2)), alderCreekFour(pen(mara, 1))]) {
+  const logbooks = [
+    quarryHillFour(pen(tobin, 12)),
+    kestrelPointSix(pen(mara, 9)),
+    gannetTwin(pen(mara, 5)),
+    oldTarnEight(pen(tobin, 2)),
+    alderCreekFour(pen(mara, 1)),
+  ];
+  for (const entries of logbooks) {
     const [first, ...rest] = entries;
     if (first?.kind !== 'build.described') throw new Error('a demo logbook opens with its description');
     const builderId = first.builderId;

@@ -20,6 +20,7 @@ export interface TrialFinding {
   readonly note: string | null;
   /** When it was begun, by the device's clock: for people. */
   readonly begunAt: string;
+  readonly why: Trial['why'];
   readonly rounds: readonly RoundFinding[];
   readonly traces: readonly TraceFinding[];
   readonly views: readonly View[];
@@ -121,6 +122,7 @@ function deriveTrial(
     number: at + 1,
     note: trial.note ?? null,
     begunAt: trial.begunAt,
+    why: trial.why,
     rounds,
     traces,
     views: placeViews(views, decision),

@@ -93,6 +93,7 @@ export function decideTrial(
       ? narrowed(weighing, (each) => each.kind === 'peak-lift' || each.method === rule || !mine(each))
       : weighing;
     const placed = placeOf(speaks, lead);
+    const shares = sharesOf(placed?.weights ?? new Map());
     for (const view of new Set(evidence.observations.filter(mine).map((each) => each.view))) {
       const alone = placeOf(
         narrowed(weighing, (each) => each.view === view),
@@ -101,7 +102,7 @@ export function decideTrial(
       if (!alone) continue;
       const { standard, expanded } = expandedOf(alone.sources);
       if (standard > KNOWS_NOTHING) continue;
-      places.set(view, { delta: alone.delta, expanded, weight: placed?.weights.get(view) ?? null });
+      places.set(view, { delta: alone.delta, expanded, weight: shares.get(view) ?? null });
     }
     if (placed) found.push({ cam, lead, speaks, rule: ruled ? rule : null });
   }
@@ -147,6 +148,13 @@ export function decideTrial(
     faults: faults.length > 0 ? faults : hints,
     places,
   };
+}
+
+/** Weights as shares of one. A view whose errors are mostly those of another may weigh less than nothing: it has no share. */
+function sharesOf(weights: ReadonlyMap<string, number>): Map<string, number> {
+  let total = 0;
+  for (const weight of weights.values()) total += Math.max(0, weight);
+  return new Map([...weights].map(([view, weight]) => [view, Math.max(0, weight) / (total || 1)]));
 }
 
 /** How far repeats of one view lie apart, crank degrees. */
@@ -204,16 +212,23 @@ function faultOf(
   const [first] = labels;
   const valves = new Set(observations.filter(({ entry }) => entries.includes(entry)).map(({ valve }) => valve));
   const size = computedDegrees(Math.abs(amount ?? 0));
-  const at = labels.length > 0 && labels.length <= 2 ? ` (${labels.join(', ')})` : '';
   const [valve] = valves.size === 1 ? valves : [];
+  const at =
+    labels.length > 0 && labels.length <= 2
+      ? ` (${labels.join(', ')})`
+      : valve
+        ? ` (${labels.length} of the ${valve})`
+        : '';
   const said: Partial<Record<Suspect['fault'], string>> = {
-    'wheel-slipped': `the wheel or the pointer moved by ${size}, before the reading ${first ?? ''}`,
+    'wheel-slipped': `the wheel or the pointer moved by ${size}, before the reading “${first ?? ''}”`,
     'tdc-not-proved': `${words}, by ${size}`,
     'tooth-out': `${words}: ${size}`,
     'lsa-off': `the lobes are ground ${computedDegrees(Math.abs(amount ?? 0) / 2)} of the cam ${(amount ?? 0) > 0 ? 'closer together' : 'further apart'} than the card says`,
-    'worn-lobe': `the ${valve ?? ''} lobe is worn by ${formatComputedLength(Math.abs(amount ?? 0), units)}`,
-    'bleed-down': valve ? `the ${valve} lifter bleeds down` : words,
-    sticking: valve ? `the ${valve} lifter sticks and does not follow its lobe down` : words,
+    'worn-lobe': `${valve ? `the ${valve} lobe is` : 'both lobes are'} worn by ${formatComputedLength(Math.abs(amount ?? 0), units)}`,
+    'bleed-down': valve ? `the ${valve} lifter bleeds down` : 'both lifters bleed down',
+    sticking: valve
+      ? `the ${valve} lifter sticks and does not follow its lobe down`
+      : 'both lifters stick and do not follow their lobes down',
   };
   return { fault, words: said[fault] ?? `${words}${at}`, check, better, entries };
 }
@@ -229,7 +244,7 @@ function worstOf({ found, solved }: Weighing, label: (entry: string) => string |
     worst = entry;
   }
   const words = label(worst);
-  return words && `The reading ${words}`;
+  return words && `The reading “${words}”`;
 }
 
 function basisOf(

@@ -59,6 +59,27 @@ const engineSchema = z
       .strictObject({ intake: ratio('the rocker ratio'), exhaust: ratio('the rocker ratio') })
       .optional()
       .describe('Of this engine, which may differ from the card’s. Left out where there are no rockers.'),
+    bore: lengthMm(1000, 'the bore').optional(),
+    compression: z
+      .discriminatedUnion('given', [
+        z.strictObject({
+          given: z.literal('ratio'),
+          ratio: z
+            .number({ error: 'the compression ratio must be a number' })
+            .min(2, { error: 'the compression ratio must lie between 2 and 30' })
+            .max(30, { error: 'the compression ratio must lie between 2 and 30' }),
+        }),
+        z.strictObject({
+          given: z.literal('chamber'),
+          volume: z
+            .number({ error: 'the chamber must be a volume in cm³' })
+            .positive({ error: 'the chamber must be more than 0' })
+            .max(5000, { error: 'the chamber must be at most 5000 cm³' })
+            .describe('Everything above the piston at TDC, cm³.'),
+        }),
+      ])
+      .optional()
+      .describe('For what the cylinder traps when the intake closes.'),
     firingAngles: z
       .array(z.number())
       .optional()
@@ -317,6 +338,10 @@ const trialBegun = z
   .strictObject({
     after: id.nullable().describe('The trial before this one, or null.'),
     note: text(200, 'the note').optional().describe('What was changed on the drive.'),
+    why: z
+      .enum(['moved', 'checked'])
+      .optional()
+      .describe('The cam was moved; or nothing was, and it is measured again later. Left out: moved.'),
   })
   .describe('One assembly of the cam drive. Moving the cam ends it and begins the next.');
 

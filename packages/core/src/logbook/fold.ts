@@ -32,6 +32,8 @@ export interface Trial {
   readonly id: string;
   readonly note: string | undefined;
   readonly begunAt: string;
+  /** Was the cam moved before it, or nothing? */
+  readonly why: 'moved' | 'checked';
   readonly rounds: readonly Round[];
   readonly traces: readonly EntryOf<'trace.recorded'>[];
 }
@@ -108,6 +110,7 @@ export function fold(entries: readonly Entry[]): Build | null {
     id: entry.id,
     note: entry.body.note,
     begunAt: entry.takenAt,
+    why: entry.body.why ?? ('moved' as const),
     rounds: [...groupBy(readingsByTrial.get(entry.id) ?? [], (reading) => reading.body.round)].map(
       ([id, members]): Round => ({ id, readings: members }),
     ),

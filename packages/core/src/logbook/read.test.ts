@@ -454,7 +454,7 @@ describe('intake and exhaust', () => {
     expect(verdict).toMatchObject({
       kind: 'do-not-move',
       headline: expect.stringMatching(
-        /most likely the wheel or the pointer moved by \d\.\d°, before the reading exhaust/,
+        /most likely the wheel or the pointer moved by \d\.\d°, before the reading “exhaust/,
       ),
       action: expect.stringMatching(
         /stop contacts are still equal.*the lobes are ground \d\.\d° of the cam further apart/,

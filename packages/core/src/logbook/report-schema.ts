@@ -69,6 +69,13 @@ export const reportSchema = z.strictObject({
       firingAngles: z.array(z.number()).nullable(),
       cams: z.enum(['single', 'twin']),
       rockerRatio: z.strictObject({ intake: z.number(), exhaust: z.number() }).nullable(),
+      bore: z.number().nullable().describe('Millimetres.'),
+      compression: z
+        .discriminatedUnion('given', [
+          z.strictObject({ given: z.literal('ratio'), ratio: z.number() }),
+          z.strictObject({ given: z.literal('chamber'), volume: z.number().describe('cm³.') }),
+        ])
+        .nullable(),
     }),
     instruments: z.strictObject({
       wheelDiameter: z.number().nullable(),
@@ -238,6 +245,7 @@ export const reportSchema = z.strictObject({
       number: z.number(),
       note: z.string().nullable(),
       begunAt: z.string().describe('By the device’s clock: for people.'),
+      why: z.enum(['moved', 'checked']),
       rounds: z
         .array(
           z.strictObject({
@@ -346,6 +354,20 @@ export const reportSchema = z.strictObject({
         )
         .readonly(),
       lobes: z.strictObject({ intake: lobeSchema.nullable(), exhaust: lobeSchema.nullable() }),
+      stands: z
+        .strictObject({
+          separation: z.number().nullable().describe('LSA, cam degrees.'),
+          overlap: degrees.nullable().describe('At 0.050 in.'),
+          trapped: z
+            .strictObject({
+              drop: z.number().describe('How far below the top the piston stands when the intake is on its seat, mm.'),
+              volume: z.number().nullable().describe('cm³.'),
+              ratio: z.number().nullable().describe('Compression from there.'),
+              staticRatio: z.number().nullable(),
+            })
+            .nullable(),
+        })
+        .describe('What follows from the lobes as they stand.'),
       dots: z.array(
         z.strictObject({
           entry: z.string(),
@@ -377,6 +399,20 @@ export const reportSchema = z.strictObject({
     }),
   ),
   verdict: verdictSchema,
+  wear: z
+    .array(
+      z.strictObject({
+        what: z.enum(['lift', 'phase']),
+        valve: z.enum(['intake', 'exhaust', 'both']),
+        before: z.number(),
+        now: z.number(),
+        change: z.number().describe('Millimetres, or crank degrees of advance.'),
+        expanded: z.number(),
+        changed: z.boolean(),
+        words: z.string(),
+      }),
+    )
+    .describe('What has changed since it was measured before.'),
   problems: z.array(z.strictObject({ entries: z.array(z.string()), message: z.string(), remedy: z.string() })),
   sheet: z.array(
     z.strictObject({

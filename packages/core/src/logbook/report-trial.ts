@@ -1,7 +1,8 @@
 import { type Valve, noseAt } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { fitLobe } from '../cam/fit-lobe';
-import { type Lobe } from '../cam/lobe';
+import type { Lobe } from '../cam/lobe';
+import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { wrap180 } from '../units/angle';
 import type { TrialFinding } from './derive-trial';
 import type { RoundFinding } from './read-rounds';
@@ -10,26 +11,32 @@ import type { Report } from './report-schema';
 
 type ReportedTrial = Report['trials'][number];
 
+/** Overlap is told at 0.050 in, mm. */
+const OVERLAP_AT = 1.27;
 /** Degrees from point to point of a curve that is only to be drawn. */
 const DRAWN_STEP = 4;
 /** Heights at which the lean is shown, as shares of the peak. */
 const LEAN_AT = [0.95, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.05];
 
 /** A trial as the Report has it. */
-export function reportTrial(trial: TrialFinding, card: CompletedCard): ReportedTrial {
-  const { id, number, note, begunAt, decision } = trial;
+export function reportTrial(trial: TrialFinding, card: CompletedCard, cylinder: CylinderKnown): ReportedTrial {
+  const { id, number, note, begunAt, why, decision } = trial;
+  const lobes = { intake: measuredLobe(trial, card, 'intake'), exhaust: measuredLobe(trial, card, 'exhaust') };
+  const { separation, overlap, trapped } = whatIf(lobes, { intake: 0, exhaust: 0 }, OVERLAP_AT, cylinder);
   return {
     id,
     number,
     note,
     begunAt,
+    why,
     verdict: decision.verdict,
     cams: decision.cams.map((cam) => ({ ...cam, budget: [...cam.budget] })),
     faults: decision.faults.map((fault) => ({ ...fault, entries: [...fault.entries] })),
     rounds: trial.rounds,
     traces: trial.traces.map(reportTrace),
     views: trial.views,
-    lobes: { intake: measuredLobe(trial, card, 'intake'), exhaust: measuredLobe(trial, card, 'exhaust') },
+    lobes,
+    stands: { separation, overlap, trapped: trapped && { ...trapped } },
     dots: dotsOf(trial.rounds, card),
   };
 }

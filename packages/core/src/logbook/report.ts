@@ -6,7 +6,9 @@ import { type TrialFinding, cardOf, deriveTrials, targetInForce } from './derive
 import { type ZeroFinding, deriveZero } from './derive-zero';
 import { planReading } from './read-plan';
 import { reportTrial } from './report-trial';
-import { findSettings } from './zero-passes';
+import { crankOf, findSettings } from './zero-passes';
+import { deriveWear } from './derive-wear';
+import type { CylinderKnown } from '../cam/what-if';
 import type { CompletedCard } from '../cam/complete-card';
 import { RULING_METHODS } from '../measure/read-methods';
 import type { Entry } from './entry';
@@ -39,6 +41,13 @@ export function derive(entries: readonly Entry[]): Report | null {
   const verdict =
     trial?.decision.verdict ?? waitingVerdict(build, zero, trial, wanted.ok, card.contradictions.length > 0);
   const { engine, instruments } = described;
+  const wear = deriveWear(trials, described.units);
+  const cylinder: CylinderKnown = {
+    crank: crankOf(described),
+    bore: engine.bore ?? null,
+    ratio: engine.compression?.given === 'ratio' ? engine.compression.ratio : null,
+    chamber: engine.compression?.given === 'chamber' ? engine.compression.volume : null,
+  };
 
   return {
     format: 'yosoku-report',
@@ -58,6 +67,8 @@ export function derive(entries: readonly Entry[]): Report | null {
         firingAngles: engine.firingAngles ? [...engine.firingAngles] : null,
         cams: engine.cams ?? 'single',
         rockerRatio: engine.rockerRatio ?? null,
+        bore: engine.bore ?? null,
+        compression: engine.compression ?? null,
       },
       instruments: {
         wheelDiameter: instruments?.wheelDiameter ?? null,
@@ -113,10 +124,11 @@ export function derive(entries: readonly Entry[]): Report | null {
       problem: wanted.ok ? null : wanted.problem,
     },
     read: { ...plan, open: [...plan.open], heights: [...plan.heights] },
-    trials: trials.map((each) => reportTrial(each, card)),
+    trials: trials.map((each) => reportTrial(each, card, cylinder)),
     verdict,
+    wear: [...wear],
     problems: findProblems(build, card, troubled),
-    sheet: makeSheet(entries, build, { prepare, zero, crank, card, trials, troubled }).map((section) => ({
+    sheet: makeSheet(entries, build, { prepare, zero, crank, card, trials, troubled, wear }).map((section) => ({
       ...section,
       rows: [...section.rows],
     })),

@@ -13,6 +13,7 @@ import { targetInForce } from './derive-trial';
 import type { ZeroFinding } from './derive-zero';
 import { figureOfReading, readingLabel } from './read-rounds';
 import type { View } from './views/view';
+import type { WearFinding } from './derive-wear';
 import type { Entry } from './entry';
 import type { Build } from './fold';
 
@@ -55,9 +56,10 @@ export function makeSheet(
     readonly card: CompletedCard;
     readonly trials: readonly TrialFinding[];
     readonly troubled: readonly TroubledGroup[];
+    readonly wear: readonly WearFinding[];
   },
 ): SheetSection[] {
-  const { prepare, zero, crank, card, trials, troubled } = findings;
+  const { prepare, zero, crank, card, trials, troubled, wear } = findings;
   const { units } = build.description.body;
   const aside = asideNotes(build, zero, trials, troubled);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
@@ -208,11 +210,22 @@ export function makeSheet(
     const rows = [...(start ? [start] : []), ...(readingRows.get(trial.id) ?? [])];
     for (const view of trial.views) rows.push(result(view.title, view.shows, viewNote(view, trial)));
     if (trial.decision.verdict) rows.push(result(trial.decision.verdict.headline, '', trial.decision.verdict.action));
+    for (const { words, check } of trial.decision.faults.slice(1)) rows.push(result(`Or: ${words}`, '', check));
     sections.push({ title: `Trial ${trial.number}`, rows });
   }
+  if (wear.length > 0)
+    sections.push({ title: 'Since it was measured before', rows: wear.map(({ words }) => result(words, '')) });
   const loose = [...readingRows].filter(([trial]) => !known.has(trial)).flatMap(([, rows]) => rows);
   if (loose.length > 0) sections.push({ title: 'Without a trial', rows: loose });
   return sections.filter((section) => section.rows.length > 0);
+}
+
+/** What a view makes of the cam's place, and its share in the verdict: "2.5° late ±0.7°, weighs 62 %". */
+export function placeWords({ delta, deltaExpanded, weight }: Pick<View, 'delta' | 'deltaExpanded' | 'weight'>): string {
+  const size = computedDegrees(Math.abs(delta ?? 0));
+  const off = size === '0.0°' ? 'on the target' : `${size} ${(delta ?? 0) < 0 ? 'late' : 'early'}`;
+  const share = weight === null ? '' : `, weighs ${Math.max(0, Math.round(100 * weight))} %`;
+  return `${off} ±${computedDegrees(deltaExpanded ?? 0)}${share}`;
 }
 
 /** What a view's figure rests on, and what there is to say of it. */
@@ -222,6 +235,7 @@ function viewNote(view: View, trial: TrialFinding): string | null {
   return (
     [
       good,
+      view.delta === null ? null : placeWords(view),
       view.method === 'identity' || view.valve === 'both' ? view.against : view.detail,
       rebased === undefined || rebased === null ? null : `re-based by ${computedDegrees(rebased, 2)}`,
       view.remark,

@@ -32,6 +32,16 @@ export interface DrawingCase {
   readonly expanded: number;
 }
 
+/** What some of the draws came to: several of these, drawn side by side, make one result. */
+export interface DrawnPart {
+  readonly draws: number;
+  readonly sum: number;
+  readonly squares: number;
+  /** How many fell into each of as many even parts between −reach and reach. */
+  readonly bins: Uint32Array;
+  readonly reach: number;
+}
+
 /** What drawing came to, beside what the law of propagation says. Crank degrees. */
 export interface Drawn {
   readonly draws: number;
@@ -68,6 +78,8 @@ export function drawingCase(
     for (const { standard, rectangular, place, byFigure, from } of each.own)
       if (!once || (!byFigure && from !== 'reading the wheel'))
         terms.push({ standard: Math.abs(gains[place] ?? 0) * standard, rectangular });
+    const wide = each.widths.reduce((sum, by, place) => sum + by * (gains[place] ?? 0), 0);
+    terms.push({ standard: Math.abs(wide), rectangular: false });
     if (!once) {
       const common = each.shared?.reduce((sum, by, place) => sum + by * (gains[place] ?? 0), 0) ?? 0;
       terms.push({ standard: Math.abs(common), rectangular: true });
@@ -122,7 +134,7 @@ export function* drawErrors(
   { halves, normal, rounds, halfResolution, expanded }: DrawingCase,
   draws: number,
   random: Random,
-): Generator<number, Drawn> {
+): Generator<number, DrawnPart> {
   const reach = Math.max(4 * expanded, 1e-6);
   const bins = new Uint32Array(BINS);
   const flanks = rounds.map((round) =>
@@ -163,11 +175,24 @@ export function* drawErrors(
     const into = Math.max(0, Math.min(BINS - 1, bin));
     bins[into] = (bins[into] ?? 0) + 1;
   }
-  const mean = sum / draws;
+  return { draws, sum, squares, bins, reach };
+}
+
+/** One result out of parts that were drawn for the same case. */
+export function drawnOf(parts: readonly DrawnPart[]): Drawn {
+  const draws = parts.reduce((all, part) => all + part.draws, 0);
+  const mean = parts.reduce((all, part) => all + part.sum, 0) / draws;
+  const squares = parts.reduce((all, part) => all + part.squares, 0) / draws;
+  const bins = new Uint32Array(BINS);
+  for (const part of parts)
+    part.bins.forEach((count, at) => {
+      bins[at] = (bins[at] ?? 0) + count;
+    });
+  const reach = parts[0]?.reach ?? 0;
   return {
     draws,
     mean,
-    standard: Math.sqrt(Math.max(0, squares / draws - mean * mean)),
+    standard: Math.sqrt(Math.max(0, squares - mean * mean)),
     low: quantile(bins, 0.025 * draws, reach),
     high: quantile(bins, 0.975 * draws, reach),
   };

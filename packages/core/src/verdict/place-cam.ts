@@ -1,7 +1,7 @@
 import type { Valve } from '../cam/card';
 import type { ErrorSource } from './coverage';
 import { gainsOf, times } from './least-squares';
-import type { Weighing } from './weigh';
+import { SHAPE, type Weighing } from './weigh';
 
 /** Where a cam sits against its target, and what that rests on. Crank degrees. */
 export interface Placed {
@@ -60,6 +60,8 @@ export function placeOf(weighing: Weighing, cam: Valve): Placed | null {
         rectangular: each.observations.every(({ length }) => length === 1),
       });
     }
+    const wide = each.widths.reduce((sum, by, place) => sum + by * (gain[place] ?? 0), 0);
+    sources.push({ from: SHAPE, standard: Math.abs(wide), rectangular: false });
     each.observations.forEach((members, place) => {
       const [first] = members;
       const share = (gain[place] ?? 0) * (each.predicted[place]?.row[advance] ?? 0);

@@ -91,7 +91,11 @@ export function judge(judged: Judged): Verdict {
   const within = `±${computedDegrees(Math.max(expanded, 0.05))}`;
   const cam = CAM_WORDS[judged.cam];
   const sits = off < 0.05 ? `The ${cam} sits on the target, ${within}.` : `The ${cam} sits ${size} ${side}, ${within}.`;
-  const why = `${judged.basis}; limit ±${trim(limit)}°. A larger intake centreline is a later cam.`;
+  const later =
+    judged.cam === 'exhaust'
+      ? 'A smaller exhaust centreline is a later cam.'
+      : 'A larger intake centreline is a later cam.';
+  const why = `${judged.basis}; limit ±${trim(limit)}°. ${later}`;
   const still = { delta, expanded, move: crankDeg(0), why };
   const again = next ? ` ${next.words}` : '';
 
@@ -216,7 +220,7 @@ export function together(verdicts: readonly Verdict[]): Verdict | null {
     ...first,
     headline: verdicts.map(({ headline }) => headline).join(' '),
     action: verdicts.map(({ action }, at) => `${at === 0 ? 'Intake' : 'Exhaust'}: ${action}`).join(' '),
-    why: verdicts.map(({ why }) => why).join(' '),
+    why: verdicts.map(({ why }, at) => `${at === 0 ? 'Intake' : 'Exhaust'}: ${why}`).join(' '),
   };
 }
 

@@ -29,6 +29,8 @@ interface Found {
   readonly own: readonly (ErrorSource & { readonly place: number; readonly byFigure: boolean })[];
   /** The zero of the indicator, common to both flanks: how far it moves each value. */
   readonly shared: readonly number[] | null;
+  /** How far the likeness of the lobe may be out, both flanks alike: outward. */
+  readonly widths: readonly number[];
   readonly predicted: readonly Predicted[];
 }
 
@@ -44,6 +46,8 @@ export interface Weighing {
   readonly freedom: number;
 }
 
+/** What the unknown of a lobe is called in a budget. */
+export const SHAPE = 'the lobe’s shape';
 const SQRT12 = Math.sqrt(12);
 const square = (value: number): number => value * value;
 const MOST_ROUNDS = 6;
@@ -65,8 +69,11 @@ const STILL = {
 const STILL_WITH_LIFTS = { ...STILL, nose: 0.1, advance: 0.02 } as const;
 /** Nothing is known better than this, crank degrees² or mm². */
 const LEAST = 1e-8;
-/** Where the card prints nothing at a height, its lobe is a likeness only: crank degrees. From memory. */
-const LIKENESS = 0.25;
+/**
+ * No real lobe is quite of the family that stands for it. Where the card prints nothing, its flanks may lie so far further in or out than the likeness
+ * says: both alike near the nose, which is flat, and at other heights; and each by itself. Crank degrees, from memory.
+ */
+const LIKENESS = { nose: 8, width: 2, each: 0.25 } as const;
 
 /**
  * Weighs all that is known of a trial: the readings, each used once, the card's figures with their rounding, and what is believed of zeros, lobes and
@@ -182,6 +189,7 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
   const misses: number[] = [];
   const variances: number[] = [];
   const zeroes: number[] = [];
+  const widths: number[] = [];
   group.forEach((members, place) => {
     const [first] = members;
     if (!first) return;
@@ -218,27 +226,29 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
       else put('the indicator', figure / Math.sqrt(count), count === 1, count === 1);
       zeroes.push(scatters ? 0 : guessed.byFigure * each);
     }
-    if (first.kind === 'flank' && first.from === 'base' && !isPrinted(evidence, first))
-      put('the lobe’s shape', LIKENESS, false);
+    if (first.kind === 'flank' && first.standard === null) {
+      const width = first.from === 'peak' ? LIKENESS.nose : isPrinted(evidence, first) ? 0 : LIKENESS.width;
+      widths.push(first.flank === 'opening' ? -width : width);
+      if (width > 0 && first.from === 'base') put(SHAPE, LIKENESS.each, false);
+    } else widths.push(0);
     variances.push(variance);
   });
   const counts = group.map(({ length }) => length);
   const pairs = pairsOf(group);
   const [a = 0, b = 0] = zeroes;
   const [n = 1, m = 1] = counts;
-  const first = Math.max((variances[0] ?? 0) + (a * a) / n, LEAST);
-  const block: Block =
-    predicted.length === 1
-      ? { rows: predicted.map(({ row }) => row), misses, covariance: [first] }
-      : {
-          rows: predicted.map(({ row }) => row),
-          misses,
-          covariance: [first, (a * b * pairs) / (n * m), Math.max((variances[1] ?? 0) + (b * b) / m, LEAST)],
-        };
+  const [v = 0, w = 0] = widths;
+  const first = Math.max((variances[0] ?? 0) + (a * a) / n + v * v, LEAST);
+  const second = Math.max((variances[1] ?? 0) + (b * b) / m + w * w, LEAST);
+  const block: Block = {
+    rows: predicted.map(({ row }) => row),
+    misses,
+    covariance: predicted.length === 1 ? [first] : [first, (a * b * pairs) / (n * m) + v * w, second],
+  };
   const shared = zeroes.every((zero) => zero === 0)
     ? null
     : zeroes.map((zero, at) => zero / Math.sqrt(counts[at] ?? 1));
-  return { block, observations: group, own: sources, shared, predicted };
+  return { block, observations: group, own: sources, shared, widths, predicted };
 }
 
 /** Heights nearer than this are one height, mm. */

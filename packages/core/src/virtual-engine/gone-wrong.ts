@@ -97,12 +97,15 @@ export const GONE_WRONG: Readonly<Record<FaultName, ((random: Random) => Wrong) 
   },
   'other-tdc': null,
   units: (random) => {
-    const place = ON_WHEEL[2 * oneIn(random, 4)] ?? 0;
+    // 0.050 in was read and 0.050 mm written down, or a lift in inches as millimetres.
+    const [place, isLift] = [[2, false] as const, [7, false] as const, [4, true] as const, [9, true] as const][
+      oneIn(random, 4)
+    ] ?? [2, false];
     return {
-      written: (each, at) =>
-        each.kind === 'flank' && (at === place || at === place + 1)
-          ? { ...each, figure: each.figure === 1.27 ? 1 : 1.27 }
-          : each,
+      written: (each, at) => {
+        if (isLift) return each.kind === 'peak-lift' && at === place ? { ...each, lift: each.lift / 25.4 } : each;
+        return each.kind === 'flank' && (at === place || at === place + 1) ? { ...each, figure: 0.05 } : each;
+      },
     };
   },
   'cam-degrees': () => ({ written: (each) => (each.kind === 'flank' ? turned(each, -each.ring / 2) : each) }),

@@ -161,6 +161,7 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
   const observations: Observation[] = [];
   const planned = plan(random, thorough);
   const noseOf = (valve: Valve): number => engine.noseOf(valve);
+  const noses = { intake: random.normal(4), exhaust: random.normal(4) };
   const wornOff = (valve: Valve): number => (wrong.worn?.valve === valve ? wrong.worn.by : 0);
   let taken = 0;
   const total = planned.reduce(
@@ -217,8 +218,10 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
             engine.turnUntil(valve, on, shown, -1, moving === 'rising' ? 'falling' : 'rising');
           }
           const at = ringPosition(engine.wheel());
-          const angle = at - found;
-          const ring = at - mount;
+          // No real nose is quite of the family of the card’s likeness: flatter or sharper, on both sides alike.
+          const blunt = (from === 'peak' ? noses[valve] : 0) * (flank === 'opening' ? -1 : 1);
+          const angle = at - found + blunt;
+          const ring = at - mount + blunt;
           note({
             ...common,
             kind: 'flank',

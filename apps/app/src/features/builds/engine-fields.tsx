@@ -130,6 +130,17 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
           })}
         </View>
       </View>
+      <More label="Bore and compression, for what the cylinder traps" testID="engine-compression-more">
+        {text('bore', 'Bore', { figures: true, echo: echoLength(values.bore, values) })}
+        <View className="flex-row gap-4">
+          <View className="grow basis-0">
+            {text('compression', 'Compression ratio', { figures: true, hint: 'Static, like 10.5.' })}
+          </View>
+          <View className="grow basis-0">
+            {text('chamber', 'or chamber, cm³', { figures: true, hint: 'All above the piston at TDC.' })}
+          </View>
+        </View>
+      </More>
       <More label="Rockers, pin offset, odd firing, and what is measured with" testID="engine-more">
         <View className="flex-row gap-4">
           <View className="grow basis-0">

@@ -21,6 +21,9 @@ export type EngineForm = Record<
   | 'pinOffset'
   | 'offsetSide'
   | 'cams'
+  | 'bore'
+  | 'compression'
+  | 'chamber'
   | 'ratioIntake'
   | 'ratioExhaust'
   | 'wheelDiameter'
@@ -46,6 +49,9 @@ export const EMPTY_ENGINE: EngineForm = {
   pinOffset: '',
   offsetSide: 'before',
   cams: 'single',
+  bore: '',
+  compression: '',
+  chamber: '',
   ratioIntake: '',
   ratioExhaust: '',
   wheelDiameter: '',
@@ -73,6 +79,9 @@ export function engineForm({ build }: Report): EngineForm {
     pinOffset: engine.pinOffset ? fine(Math.abs(engine.pinOffset)) : '',
     offsetSide: (engine.pinOffset ?? 0) > 0 ? 'after' : 'before',
     cams: engine.cams,
+    bore: length(engine.bore),
+    compression: engine.compression?.given === 'ratio' ? String(engine.compression.ratio) : '',
+    chamber: engine.compression?.given === 'chamber' ? String(engine.compression.volume) : '',
     ratioIntake: engine.rockerRatio ? String(engine.rockerRatio.intake) : '',
     ratioExhaust: engine.rockerRatio ? String(engine.rockerRatio.exhaust) : '',
     wheelDiameter: length(instruments.wheelDiameter),
@@ -112,7 +121,7 @@ function offsetOf(form: EngineForm): number | undefined {
   return form.offsetSide === 'after' ? parsed.mm : -parsed.mm;
 }
 
-const ratioOf = (typed: string): number => Number(typed.trim().replace(',', '.'));
+const numberOf = (typed: string): number => Number(typed.trim().replace(',', '.'));
 
 /** What is wrong with each field, in words. */
 export function engineProblems(form: EngineForm): EngineTrouble {
@@ -130,12 +139,12 @@ export function engineProblems(form: EngineForm): EngineTrouble {
           ? 'Type the firing order, like 1-3-4-2.'
           : `${order.problem.message} ${order.problem.remedy}`;
   }
-  for (const name of ['stroke', 'rod'] as const) {
+  for (const name of ['stroke', 'rod', 'bore'] as const) {
     const parsed = lengthOf(form[name], form);
     if (form[name].trim() === '') continue;
     if (!parsed.ok) trouble[name] = parsed.message;
     else if (parsed.mm === 0) trouble[name] = 'It cannot be 0. Leave it empty when it is not known.';
-    else if (parsed.mm > (name === 'stroke' ? 1000 : 2000))
+    else if (parsed.mm > (name === 'rod' ? 2000 : 1000))
       trouble[name] = `${parsed.understood} is longer than any engine’s. Check the unit.`;
   }
   if (form.firingAngles.trim() !== '' && !trouble.cylinders) {
@@ -156,10 +165,16 @@ export function engineProblems(form: EngineForm): EngineTrouble {
     else if (diameter.mm < 50 || diameter.mm > 1000)
       trouble.wheelDiameter = 'Wheels measure 50 to 1000 mm, 2 to 40 in.';
   for (const name of ['ratioIntake', 'ratioExhaust'] as const) {
-    const ratio = ratioOf(form[name]);
+    const ratio = numberOf(form[name]);
     if (form[name].trim() !== '' && !(ratio >= 0.5 && ratio <= 3))
       trouble[name] = 'A rocker ratio lies between 0.5 and 3, like 1.5.';
   }
+  const [compression, chamber] = [numberOf(form.compression), numberOf(form.chamber)];
+  if (form.compression.trim() !== '' && !(compression >= 2 && compression <= 30))
+    trouble.compression = 'A compression ratio lies between 2 and 30, like 10.5.';
+  if (form.chamber.trim() !== '')
+    if (!(chamber > 0 && chamber <= 5000)) trouble.chamber = 'A volume in cm³, up to 5000.';
+    else if (form.compression.trim() !== '') trouble.chamber = 'Give the ratio or the chamber, not both.';
   const graduation = Number(form.graduation);
   if (!(graduation >= 0.1 && graduation <= 10)) trouble.graduation = 'Degrees from line to line, 0.1 to 10.';
   const [stroke, rod] = [lengthOf(form.stroke, form), lengthOf(form.rod, form)];
@@ -178,9 +193,10 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
   ];
   const [gap, resolution] = [liftOf(form.pointerGap, form), liftOf(form.resolution, form)];
   const offset = offsetOf(form);
+  const bore = lengthOf(form.bore, form);
   // A single figure holds for both valves.
   const [intake, exhaust] = [form.ratioIntake || form.ratioExhaust, form.ratioExhaust || form.ratioIntake].map(
-    ratioOf,
+    numberOf,
   ) as [number, number];
   return {
     name: form.name.trim(),
@@ -193,6 +209,12 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
       ...(offset === undefined ? {} : { pinOffset: offset }),
       ...(form.cams === 'twin' ? { cams: 'twin' as const } : {}),
       ...(intake > 0 ? { rockerRatio: { intake, exhaust } } : {}),
+      ...(bore.ok && form.bore.trim() !== '' ? { bore: bore.mm } : {}),
+      ...(form.compression.trim() !== ''
+        ? { compression: { given: 'ratio' as const, ratio: numberOf(form.compression) } }
+        : form.chamber.trim() !== ''
+          ? { compression: { given: 'chamber' as const, volume: numberOf(form.chamber) } }
+          : {}),
       ...(form.firingAngles.trim() === '' ? {} : { firingAngles: anglesOf(form.firingAngles) }),
     },
     wheel: ringOf(form),

@@ -7,7 +7,7 @@ import type { Report, Station } from '@yosoku/core/logbook/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
-export type Place = Station | 'crank' | 'trace' | 'sheet';
+export type Place = Station | 'crank' | 'trace' | 'what-if' | 'sheet';
 
 const NAMES: Readonly<Record<Place, string>> = {
   prepare: 'Prepare',
@@ -17,6 +17,7 @@ const NAMES: Readonly<Record<Place, string>> = {
   decide: 'Decide',
   crank: 'The crank',
   trace: 'Trace',
+  'what-if': 'What if',
   sheet: 'Sheet',
 };
 const STATE_WORDS = { due: 'due', begun: 'begun', done: 'done', void: 'to be done again' } as const;

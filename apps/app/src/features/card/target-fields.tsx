@@ -1,7 +1,10 @@
 import { Controller, type UseFormReturn } from 'react-hook-form';
 import { View } from 'react-native';
 import { READ_METHODS, RULING_METHODS } from '@yosoku/core/measure/read-methods';
+import { wheelDegrees } from '@yosoku/core/units/degrees';
 import type { LengthUnit } from '@yosoku/core/units/length';
+import { USUAL_LIMITS } from '@yosoku/core/verdict/verdict';
+import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Words } from '@/ui/words';
@@ -14,7 +17,7 @@ const TARGETS = [
   { value: 'centreline', label: 'At a centreline' },
 ] as const;
 const JUDGED_BY = [
-  { value: 'any', label: 'Whatever was measured' },
+  { value: 'any', label: 'Everything that was measured, weighed together' },
   ...RULING_METHODS.map((value) => ({ value, label: READ_METHODS[value].name })),
 ] as const;
 
@@ -55,7 +58,19 @@ export function TargetFields({ form, units }: { readonly form: UseFormReturn<Car
               : 'Straight up is where ICL and LSA are the same.',
           )
         : null}
-      {field('limit', 'Limit, ± crank degrees', '½° for competition; 1 to 2° is accepted on a mild street cam.')}
+      <View className="gap-1">
+        {field('limit', 'Limit, ± crank degrees', 'As closely as the cam shall sit. Common practice:')}
+        <View className="flex-row flex-wrap gap-x-5">
+          {USUAL_LIMITS.map(({ use, limit }) => (
+            <QuietButton
+              key={use}
+              testID={`limit-${limit}`}
+              label={`${use} ±${wheelDegrees(limit)}`}
+              onPress={() => form.setValue('limit', String(limit), { shouldDirty: true, shouldValidate: true })}
+            />
+          ))}
+        </View>
+      </View>
       <More label="What it is judged by" testID="card-judged-by">
         <Controller
           control={form.control}

@@ -1,8 +1,8 @@
 import { type Href, Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
 import { decimal } from '@yosoku/core/units/decimal';
+import { computedDegrees } from '@yosoku/core/units/degrees';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
@@ -14,6 +14,9 @@ import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { ViewList } from '@/features/read/view-list';
+import { DrawnCheck } from './drawn-check';
+import { FaultList } from './fault-list';
+import { History } from './history';
 import { NextTrial } from './next-trial';
 
 /** Decide: how far and which way, in one sentence, with what it rests on. */
@@ -72,34 +75,66 @@ export function DecideStation({ report, write, undo }: StationProps) {
           </Words>
         ) : null}
       </View>
-      {verdict.delta !== null ? (
-        <View className="items-center">
+      {trial?.cams.map((each) => (
+        <View key={each.cam} className="items-center" testID={`cam-${each.cam}`}>
+          {each.cam === 'single' ? null : (
+            <Words look="heading" level={2} className="w-full px-4 wide:px-0">
+              {each.cam === 'intake' ? 'Intake cam' : 'Exhaust cam'}
+            </Words>
+          )}
           <Balance
-            delta={verdict.delta}
-            expanded={verdict.expanded}
+            delta={each.verdict.delta ?? 0}
+            expanded={each.verdict.expanded}
             limit={target.limit}
-            marks={trial?.views.flatMap(({ delta, valve }) => (delta === null ? [] : [{ delta, valve }])) ?? []}
+            marks={trial.views.flatMap(({ delta, valve }) =>
+              delta === null || (each.cam !== 'single' && valve !== each.cam) ? [] : [{ delta, valve }],
+            )}
             width={Math.min(width - 24, 640)}
-            description={`Beam scale. ${verdict.headline} Limit ${decimal(target.limit, 1)}° either way.`}
+            description={`Beam scale. ${each.verdict.headline} Limit ${decimal(target.limit, 1)}° either way.`}
           />
         </View>
-      ) : null}
+      ))}
       <View className="px-4 wide:px-0">
-        {trial ? <ViewList views={trial.views} speaking={trial.speaking} /> : null}
+        {trial ? <FaultList faults={trial.faults} /> : null}
+        {trial ? <ViewList views={trial.views} /> : null}
         <View className="flex-row flex-wrap items-center justify-between gap-x-4 py-1">
           <QuietButton label={why ? 'Hide why' : 'Why?'} testID="why" onPress={() => setWhy(!why)} />
+          <Link
+            testID="what-if"
+            href={placeHref(build.id, 'what-if')}
+            replace
+            className="px-2 py-3 font-medium text-[17px] text-brass"
+          >
+            What if it were moved?
+          </Link>
           {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
         </View>
         {why ? (
-          <Words look="soft" testID="why-text" className="pb-4">
-            {verdict.why}
-          </Words>
+          <View className="gap-2 pb-4">
+            <Words look="soft" testID="why-text">
+              {verdict.why}
+            </Words>
+            {trial?.cams.map(({ cam, budget, chance }) => (
+              <View key={cam} className="gap-1">
+                <Words look="soft">
+                  {`${cam === 'single' ? 'The' : cam === 'intake' ? 'The intake’s' : 'The exhaust’s'} uncertainty, by where it comes from (one standard deviation): ${budget
+                    .filter(({ standard }) => standard >= 0.005)
+                    .map(({ from, standard }) => `${from} ${computedDegrees(standard, 2)}`)
+                    .join(', ')}. Healthy readings differ more than these do in ${percent(chance)} of cases.`}
+                </Words>
+                <DrawnCheck buildId={build.id} trial={trial.id} cam={cam === 'exhaust' ? 'exhaust' : 'intake'} />
+              </View>
+            ))}
+          </View>
         ) : null}
-        {trials.length > 1 ? <History trials={trials.slice(0, -1)} /> : null}
+        <History report={report} />
       </View>
     </StationBody>
   );
 }
+
+/** A chance in words that do not pretend: "37 %", "less than 1 %". */
+const percent = (chance: number): string => (chance < 0.01 ? 'less than 1 %' : `${decimal(100 * chance, 0)} %`);
 
 /** The cam sits where it shall: keep the record. */
 function OnTarget({ sheet, onMoved }: { readonly sheet: Href; readonly onMoved: () => void }) {
@@ -114,23 +149,3 @@ function OnTarget({ sheet, onMoved }: { readonly sheet: Href; readonly onMoved: 
 }
 
 const STATION_NAMES = { prepare: 'Prepare', zero: 'Zero', card: 'Card', read: 'Read', decide: 'Decide' } as const;
-
-type Trial = Report['trials'][number];
-
-function History({ trials }: { readonly trials: readonly Trial[] }) {
-  return (
-    <View className="pb-4">
-      <Words look="heading" level={2}>
-        Before
-      </Words>
-      {trials.map((trial) => (
-        <View key={trial.id} className="flex-row gap-3 border-b border-hairline py-2">
-          <Words look="soft">{`Trial ${trial.number}`}</Words>
-          <Words look="soft" className="shrink grow">
-            {trial.verdict?.headline ?? 'Not measured.'}
-          </Words>
-        </View>
-      ))}
-    </View>
-  );
-}

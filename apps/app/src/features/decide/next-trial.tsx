@@ -25,9 +25,9 @@ export function NextTrial({ report, write, onDone }: NextTrialProps) {
   const { build, zero, read } = report;
   const place = `${build.id}/moved`;
   const note = useAppSelector((state) => state.drafts[place]?.text ?? '');
-  const begin = (): void => {
+  const begin = (why: 'moved' | 'checked' = 'moved'): void => {
     const said = note.trim().slice(0, LONGEST_NOTE);
-    write('trial.begun', { after: read.trial, ...(said ? { note: said } : {}) });
+    write('trial.begun', { after: read.trial, ...(said ? { note: said } : {}), ...(why === 'checked' ? { why } : {}) });
     dispatch(draftDone(place));
     onDone();
   };
@@ -54,7 +54,15 @@ export function NextTrial({ report, write, onDone }: NextTrialProps) {
               router.replace(placeHref(build.id, 'zero'));
             }}
           />
-          <QuietButton label="Not yet moved" onPress={onDone} />
+          <QuietButton
+            testID="moved-nothing"
+            label="Nothing moved: only measure again"
+            onPress={() => {
+              begin('checked');
+              router.replace(placeHref(build.id, 'read'));
+            }}
+          />
+          <QuietButton label="Not yet" onPress={onDone} />
         </View>
       </View>
       <PrimaryButton

@@ -72,7 +72,7 @@ export function RoundDone({ report, choice, reading, bar, onAgain, onOther }: Ro
           description="Cycle ribbon: lobes of the card hollow, as measured filled, readings as marks."
         />
         <ZeroNotice report={report} />
-        <ViewList views={views} speaking={trial?.speaking ?? null} />
+        <ViewList views={views} />
       </View>
     </StationBody>
   );

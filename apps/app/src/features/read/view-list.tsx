@@ -16,28 +16,29 @@ export function offWords(delta: number): string {
   return `${size}° ${delta < 0 ? 'late' : 'early'}`;
 }
 
-/** What was measured, by every method: each with its figure, how well it is known, and what it makes of the cam. */
-export function ViewList({ views, speaking }: { readonly views: readonly View_[]; readonly speaking: string | null }) {
+/** What was measured, by every method: each with its figure, what it makes of the cam, how well it knows, and its share in the verdict. */
+export function ViewList({ views }: { readonly views: readonly View_[] }) {
   return (
     <View testID="views">
       {views.map((view) => (
-        <Row key={view.key} view={view} speaks={view.key === speaking} />
+        <Row key={view.key} view={view} />
       ))}
     </View>
   );
 }
 
-function Row({ view, speaks }: { readonly view: View_; readonly speaks: boolean }) {
+function Row({ view }: { readonly view: View_ }) {
   const [open, setOpen] = useState(false);
   const theme = useTheme();
   const good = view.unit === 'crank degrees' || view.unit === 'cam degrees' ? view.expanded : null;
+  const share = view.weight === null ? null : Math.max(0, Math.round(100 * view.weight));
   return (
     <Pressable
       role="button"
       testID={`view-${view.key}`}
       aria-expanded={open}
       onPress={() => setOpen(!open)}
-      className={`border-b border-l-4 border-b-hairline py-2 pl-3 ${speaks ? 'border-l-brass' : 'border-l-transparent'}`}
+      className="border-b border-hairline py-2"
     >
       <View className="flex-row items-center gap-3">
         {view.valve === 'both' ? (
@@ -47,14 +48,17 @@ function Row({ view, speaks }: { readonly view: View_; readonly speaks: boolean 
         )}
         <Words className="shrink grow">{view.title}</Words>
         <Words look="figure" tone="soft" className="min-w-[84px] text-right">
-          {view.delta === null ? '' : offWords(view.delta)}
+          {view.delta === null
+            ? ''
+            : `${offWords(view.delta)}${view.deltaExpanded === null ? '' : ` ±${decimal(view.deltaExpanded, 1)}`}`}
         </Words>
       </View>
-      <View className="flex-row flex-wrap gap-x-3 pl-[24px]">
+      <View className="flex-row flex-wrap items-center gap-x-3 pl-[24px]">
         <Words look="figure">{view.shows}</Words>
         {good === null ? null : (
           <Words look="figure" tone="soft">{`±${computedDegrees(good, good < 0.095 ? 2 : 1)}`}</Words>
         )}
+        {share === null ? null : <Share percent={share} />}
       </View>
       {view.remark ? (
         <Words look="soft" tone="ink" className="pl-[24px]">
@@ -67,14 +71,27 @@ function Row({ view, speaks }: { readonly view: View_; readonly speaks: boolean 
             view.detail,
             view.against ? `Against ${view.against}.` : null,
             view.budget.length > 0
-              ? `How well it is known, by where it comes from (one standard deviation): ${view.budget.map(({ from, standard }) => `${from} ${view.unit === 'mm' && view.method === 'identity' ? `${standard.toFixed(3)} mm` : computedDegrees(standard, 2)}`).join(', ')}.`
+              ? `How well the figure is known, by where it comes from (one standard deviation): ${view.budget.map(({ from, standard }) => `${from} ${view.unit === 'mm' ? `${standard.toFixed(3)} mm` : computedDegrees(standard, 2)}`).join(', ')}.`
               : null,
-            speaks ? 'The verdict speaks from it.' : null,
+            share === null && view.delta !== null ? 'By the rule of the shop it has no say in the verdict.' : null,
           ]
             .filter((each) => each !== null)
             .join(' ')}
         </Words>
       ) : null}
     </Pressable>
+  );
+}
+
+/** A view's share in the verdict, as a length of rule and in figures. */
+function Share({ percent }: { readonly percent: number }) {
+  const theme = useTheme();
+  return (
+    <View className="grow flex-row items-center justify-end gap-2">
+      <View style={{ width: 60, height: 3, backgroundColor: theme.hairline }}>
+        <View style={{ width: Math.min(60, (60 * percent) / 100), height: 3, backgroundColor: theme.brass }} />
+      </View>
+      <Words look="soft">{`weighs ${percent} %`}</Words>
+    </View>
   );
 }

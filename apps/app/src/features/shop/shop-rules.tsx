@@ -30,7 +30,7 @@ export function ReadRule() {
     <Rule
       testID="read-rule"
       title="What this shop judges a cam by"
-      free="Whatever was measured, centreline first"
+      free="Everything that was measured, weighed together"
       rule={rule}
       choices={RULING_METHODS.map((value) => ({ value, label: READ_METHODS[value].name }))}
       rules={(readRule) => ({ readRule })}

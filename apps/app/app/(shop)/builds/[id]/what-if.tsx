@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { WhatIf } from '@/features/decide/what-if';
+
+export default function WhatIfRoute() {
+  return <StationScreen here="what-if">{(build) => <WhatIf {...build} />}</StationScreen>;
+}

@@ -1,0 +1,278 @@
+import { Link } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { EVENT_NAMES, SIDE_WORDS, VALVES, type Valve } from '@yosoku/core/cam/card';
+import { type CylinderKnown, type Tried, effectsOf, whatIf } from '@yosoku/core/cam/what-if';
+import type { Report } from '@yosoku/core/logbook/report';
+import { decimal } from '@yosoku/core/units/decimal';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { formatComputedLength, formatLength } from '@yosoku/core/units/length';
+import { StationBody } from '@/features/builds/station-body';
+import { placeHref } from '@/features/builds/station-line';
+import type { StationProps } from '@/features/builds/station-screen';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { CycleRibbon } from '@/pictures/cycle-ribbon';
+import { ShiftRule, shiftWords } from '@/pictures/shift-rule';
+import { QuietButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+
+type Shift = Readonly<Record<Valve, number>>;
+const NOT_MOVED: Shift = { intake: 0, exhaust: 0 };
+/** Where events are shown unless the card has heights of its own, mm. */
+const USUAL_HEIGHT = { in: 1.27, mm: 1 } as const;
+
+/** What would become of events, overlap and trapped compression if the cam were moved: card, measured and tried side by side. */
+export function WhatIf({ report }: StationProps) {
+  const { build, card, trials } = report;
+  const theme = useTheme();
+  const width = useStationWidth();
+  const trial = trials.at(-1);
+  const measured = trial?.lobes ?? { intake: null, exhaust: null };
+  const base = { intake: measured.intake ?? card.lobes.intake, exhaust: measured.exhaust ?? card.lobes.exhaust };
+  const twin = build.engine.cams === 'twin';
+  const [by, setBy] = useState<Shift>(NOT_MOVED);
+  const heights = heightsOf(report);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const height = heights.find(({ value }) => value === chosen) ?? heights[0];
+  const at = height?.mm ?? USUAL_HEIGHT[build.units];
+  const cylinder = cylinderOf(report);
+  const back = (
+    <Link href={placeHref(build.id, 'decide')} replace className="py-2 font-medium text-[17px] text-brass">
+      Back to the verdict
+    </Link>
+  );
+
+  if (!base.intake && !base.exhaust)
+    return (
+      <StationBody footer={null}>
+        <View className="gap-3 px-4 wide:px-0 pt-4">
+          <Words look="title" level={1}>
+            What if
+          </Words>
+          <Words>There is no lobe to move yet.</Words>
+          <Words look="soft">Give lift and duration at Card, or measure the cam at Read.</Words>
+          {back}
+        </View>
+      </StationBody>
+    );
+
+  const ofCard = whatIf(card.lobes, NOT_MOVED, at, cylinder);
+  const asMeasured = whatIf(measured, NOT_MOVED, at, cylinder);
+  const tried = whatIf(base, by, at, cylinder);
+  const stands = whatIf(base, NOT_MOVED, at, cylinder);
+  const triedLobe = (valve: Valve) => tried.lobes.find((each) => each.valve === valve)?.lobe ?? null;
+  const moves = trial?.cams.filter(({ verdict }) => verdict.kind === 'move') ?? [];
+  const rules: readonly { readonly name: string; readonly valve: Valve; readonly colour: string }[] = twin
+    ? VALVES.map((valve) => ({ name: `${valve} cam`, valve, colour: theme[valve] }))
+    : [{ name: 'cam', valve: 'intake', colour: theme.brass }];
+  const put = (valve: Valve, value: number): void =>
+    setBy(twin ? { ...by, [valve]: value } : { intake: value, exhaust: value });
+  const effects = effectsOf(by.intake, (tried.separation ?? 0) - (stands.separation ?? 0));
+
+  return (
+    <StationBody footer={null}>
+      <View className="gap-3 px-4 wide:px-0 pb-10 pt-4">
+        <Words look="title" level={1}>
+          What if
+        </Words>
+        {rules.map(({ name, valve, colour }) => (
+          <View key={valve}>
+            <Words look="sentence" testID={`tried-${valve}`} aria-live="polite">
+              {`The ${name}, ${shiftWords(by[valve])}`}
+            </Words>
+            <View className="flex-row justify-between" style={{ width: Math.min(width - 32, 680) }}>
+              <Words look="soft">retard</Words>
+              <Words look="soft">advance</Words>
+            </View>
+            <ShiftRule
+              testID={`shift-${valve}`}
+              label={`Try the ${name}`}
+              value={by[valve]}
+              onChange={(value) => put(valve, value)}
+              width={Math.min(width - 32, 680)}
+              colour={colour}
+            />
+          </View>
+        ))}
+        <View className="flex-row flex-wrap gap-x-5">
+          {moves.map(({ cam, verdict }) => {
+            const move = Math.round(2 * (verdict.move ?? 0)) / 2;
+            return (
+              <QuietButton
+                key={cam}
+                testID={`try-${cam}`}
+                label={`The verdict’s move${cam === 'single' ? '' : ` of the ${cam} cam`}: ${shiftWords(move)}`}
+                onPress={() => put(cam === 'exhaust' ? 'exhaust' : 'intake', move)}
+              />
+            );
+          })}
+          {by.intake !== 0 || by.exhaust !== 0 ? (
+            <QuietButton testID="as-it-stands" label="As it stands" onPress={() => setBy(NOT_MOVED)} />
+          ) : null}
+        </View>
+        <CycleRibbon
+          testID="what-if-ribbon"
+          card={card.lobes}
+          measured={measured}
+          tried={{ intake: triedLobe('intake'), exhaust: triedLobe('exhaust') }}
+          units={build.units}
+          width={Math.min(width - 32, 680)}
+          description={`Cycle ribbon: card, measured, and as tried: ${shiftWords(by.intake)}.`}
+        />
+        {heights.length > 1 ? (
+          <Choice
+            label="Events at"
+            testID="what-if-height"
+            options={heights}
+            value={height?.value}
+            onChange={setChosen}
+          />
+        ) : null}
+        <Table report={report} columns={{ card: ofCard, measured: asMeasured, tried }} height={at} />
+        <Trapping report={report} tried={tried} />
+        {effects.length > 0 ? (
+          <View className="gap-1" testID="effects">
+            <Words look="heading" level={2}>
+              As common practice has it
+            </Words>
+            {effects.map((each) => (
+              <Words key={each} look="soft">
+                {each}
+              </Words>
+            ))}
+            <Words look="soft">
+              No promise, and no source. Before the engine turns with a moved cam, check valve-to-piston clearance as
+              its maker says.
+            </Words>
+          </View>
+        ) : null}
+        {back}
+      </View>
+    </StationBody>
+  );
+}
+
+/** The card's own checking heights, else the usual one. */
+function heightsOf({ build, card }: Report): { value: string; label: string; mm: number }[] {
+  const printed = VALVES.flatMap((valve) => card.printed?.[valve]?.timing ?? []).flatMap(({ height, at }) =>
+    height !== null && at === 'lobe' ? [height] : [],
+  );
+  return [...new Set([...printed, USUAL_HEIGHT[build.units]])]
+    .sort((a, b) => b - a)
+    .map((mm) => ({ value: String(mm), label: formatLength(mm, build.units), mm }));
+}
+
+function cylinderOf({ build: { engine } }: Report): CylinderKnown {
+  const { stroke, rod, pinOffset, bore, compression } = engine;
+  return {
+    crank: stroke === null || rod === null ? null : { stroke, rod, pinOffset: pinOffset ?? 0 },
+    bore,
+    ratio: compression?.given === 'ratio' ? compression.ratio : null,
+    chamber: compression?.given === 'chamber' ? compression.volume : null,
+  };
+}
+
+interface TableProps {
+  readonly report: Report;
+  readonly columns: Readonly<Record<'card' | 'measured' | 'tried', Tried>>;
+  readonly height: number;
+}
+
+/** Card, measured and tried, a line for each figure that any of them has. */
+function Table({ report, columns, height }: TableProps) {
+  const { units } = report.build;
+  const all = [columns.card, columns.measured, columns.tried];
+  const lobeLines = VALVES.flatMap((valve) => {
+    const names = EVENT_NAMES[valve];
+    const side = SIDE_WORDS[valve];
+    const of = (tried: Tried) => tried.lobes.find((each) => each.valve === valve);
+    return [
+      { label: `${names.opens}, °${side.opens}`, cells: all.map((each) => figure(of(each)?.opens)) },
+      { label: `${names.closes}, °${side.closes}`, cells: all.map((each) => figure(of(each)?.closes)) },
+      { label: `${names.centreline}, °${side.centreline}`, cells: all.map((each) => figure(of(each)?.centreline)) },
+      {
+        label: `Lift at TDC, ${valve}`,
+        cells: all.map((each) => {
+          const lift = of(each)?.liftAtTdc;
+          return lift === undefined ? '' : formatComputedLength(lift, units);
+        }),
+      },
+    ];
+  });
+  const lines = [
+    ...lobeLines,
+    { label: 'LSA, cam', cells: all.map(({ separation }) => figure(separation)) },
+    { label: `Overlap at ${formatLength(height, units)}, crank`, cells: all.map(({ overlap }) => figure(overlap)) },
+    { label: 'Overlap, cam', cells: all.map(({ overlap }) => figure(overlap === null ? null : overlap / 2)) },
+    {
+      label: 'Trapped compression',
+      cells: all.map(({ trapped }) => (trapped?.ratio == null ? '' : `${decimal(trapped.ratio, 1)} : 1`)),
+    },
+    {
+      label: 'Trapped volume',
+      cells: all.map(({ trapped }) => (trapped?.volume == null ? '' : `${decimal(trapped.volume, 0)} cm³`)),
+    },
+  ].filter(({ cells }) => cells.some((cell) => cell !== ''));
+  return (
+    <View role="table" aria-label="Card, measured and tried" testID="what-if-table" style={{ maxWidth: 680 }}>
+      <Line label="" cells={['Card', 'Measured', 'Tried']} heading />
+      {lines.map((line) => (
+        <Line key={line.label} {...line} />
+      ))}
+    </View>
+  );
+}
+
+const figure = (value: number | null | undefined): string =>
+  value === null || value === undefined ? '' : computedDegrees(value);
+
+function Line({ label, cells, heading }: { label: string; cells: readonly string[]; heading?: boolean }) {
+  return (
+    <View role="row" className="flex-row items-baseline gap-2 border-b border-hairline py-1">
+      <Words role={heading ? 'columnheader' : 'rowheader'} className="shrink grow basis-0">
+        {label}
+      </Words>
+      {cells.map((cell, at) => (
+        <Words
+          key={at}
+          role={heading ? 'columnheader' : 'cell'}
+          look={heading ? 'soft' : 'figure'}
+          tone={at === 2 ? 'brass' : at === 0 ? 'soft' : 'ink'}
+          className="w-[78px] text-right"
+        >
+          {cell}
+        </Words>
+      ))}
+    </View>
+  );
+}
+
+/** What the trapped compression was reckoned from, or what is missing for it. */
+function Trapping({ report, tried }: { readonly report: Report; readonly tried: Tried }) {
+  const { engine, units, id } = report.build;
+  const missing = [
+    engine.stroke === null ? 'stroke' : null,
+    engine.rod === null ? 'rod' : null,
+    engine.compression === null ? 'compression ratio or chamber volume' : null,
+    engine.bore === null ? 'bore' : null,
+  ].filter((each) => each !== null);
+  return (
+    <View className="gap-1">
+      {tried.trapped ? (
+        <Words look="soft" testID="trapped">
+          {`As tried, the intake is on its seat (${formatLength(0.1524, units)}) when the piston stands ${formatComputedLength(tried.trapped.drop, units)} below its top${tried.trapped.ratio === null ? '' : `: ${decimal(tried.trapped.ratio, 1)} : 1 from there, of ${decimal(tried.trapped.staticRatio ?? 0, 1)} : 1 static`}. Counted from the seat, not from a checking height, which would read too high.`}
+        </Words>
+      ) : null}
+      {missing.length > 0 ? (
+        <View className="items-start">
+          <Words look="soft">{`For ${tried.trapped ? 'all of it' : 'what the cylinder traps'}: ${missing.join(', ')}.`}</Words>
+          <Link href={`/builds/${id}/engine`} className="py-2 font-medium text-[17px] text-brass">
+            Give them at the engine
+          </Link>
+        </View>
+      ) : null}
+    </View>
+  );
+}

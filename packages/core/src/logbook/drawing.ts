@@ -1,0 +1,23 @@
+import type { Valve } from '../cam/card';
+import { expandedOf } from '../verdict/coverage';
+import { type DrawingCase, drawingCase } from '../verdict/monte-carlo';
+import { placeOf } from '../verdict/place-cam';
+import { weigh } from '../verdict/weigh';
+import { cardOf, deriveTrials } from './derive-trial';
+import type { Entry } from './entry';
+import { fold } from './fold';
+import { findSettings } from './zero-passes';
+
+/**
+ * The errors of a trial's verdict, to be drawn one by one (JCGM 101): all of its readings together, whatever the shop's rule.
+ * @param trial id of the trial.
+ * @returns null where there is no such trial, or nothing in it says where the cam sits.
+ */
+export function drawingOf(entries: readonly Entry[], trial: string, cam: Valve): DrawingCase | null {
+  const build = fold(entries);
+  if (!build) return null;
+  const finding = deriveTrials(build, findSettings(build), cardOf(build)).find(({ id }) => id === trial);
+  const weighing = finding && weigh(finding.evidence);
+  const placed = weighing && placeOf(weighing, cam);
+  return placed ? drawingCase(weighing, placed, expandedOf(placed.sources)) : null;
+}
