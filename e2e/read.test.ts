@@ -4,6 +4,7 @@ import path from 'node:path';
 import { type Lobe, lobeAt } from '@yosoku/core/cam/lobe';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { provedBuild } from './proved-build';
 
 jest.setTimeout(240_000);
 
@@ -33,36 +34,10 @@ async function tap(figures: string, side?: string): Promise<void> {
   await press('record');
 }
 
-/** A new engine with a proved zero on a 0–180 wheel, and the Card station open. */
-async function provedBuild(name: string): Promise<void> {
-  await browser.visit('/');
-  await browser.press('new-build');
-  await browser.fill('engine-name', name);
-  await browser.fill('engine-cylinders', '4');
-  await browser.fill('engine-firingOrder', '1-3-4-2');
-  await browser.press('begin');
-  await browser.press('zero-begin');
-  const wide = (await browser.driver.findElements({ css: '[data-testid="key-1"]' })).length === 0;
-  const read = async (side: 'before' | 'after'): Promise<void> => {
-    if (wide) await browser.keys('2', '0', side === 'before' ? 'b' : 'a', '\n');
-    else await tap('20', side);
-  };
-  await browser.find('[data-testid="record"]');
-  for (const pass of [1, 2]) {
-    await read('before');
-    await browser.seeText('sentence', /Turn it backwards/);
-    await read('after');
-    if (pass === 1) await browser.press('wheel-set');
-  }
-  await browser.seeText('sentence', /TDC is proved/);
-  await browser.press('next');
-  await browser.find('[data-testid="card-centreline"]');
-}
-
 test('phone: both centrelines, then all four events, by thumb alone; what was read turning back is only marked', async () => {
   browser = await openBrowser(server.base, PHONE);
   await signIn(browser, 'mara', 'layout-dye-demo');
-  await provedBuild('Larch Ford four');
+  await provedBuild(browser, 'Larch Ford four');
   for (const [field, figures] of [
     ['centreline', '107'],
     ['ex centreline', '111'],
@@ -152,7 +127,7 @@ test('phone: both centrelines, then all four events, by thumb alone; what was re
 test('wide: a trace from a file; bad ones are refused whole; a stray point is left out', async () => {
   browser = await openBrowser(server.base, WIDE);
   await signIn(browser, 'mara', 'layout-dye-demo');
-  await provedBuild('Willow Bank single');
+  await provedBuild(browser, 'Willow Bank single');
   await browser.fill('card-centreline', '107');
   await browser.fill('card-lobeLift', '.330');
   await browser.press('card-save');

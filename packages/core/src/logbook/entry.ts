@@ -329,7 +329,7 @@ const targetSet = z
       .enum(RULING_METHODS)
       .optional()
       .describe(
-        'The method that the verdict shall speak from, as the rule of the shop was then. Left out: the usual order.',
+        'The method that the verdict shall speak from, as the rule of the shop was then. Left out: all readings weighed together.',
       ),
   })
   .describe('Where the cam shall sit, and how closely.');

@@ -2,16 +2,16 @@ import type { Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import type { RulingMethod } from '../measure/read-methods';
 import { factsOfCard } from '../verdict/card-facts';
-import type { Evidence, Observation } from '../verdict/observations';
+import type { CardFact, Evidence, Observation } from '../verdict/observations';
 import type { Build } from './fold';
 import type { RoundFinding } from './read-rounds';
 import type { TraceFinding } from './read-traces';
 import { withoutWheel } from './views/lift-at-tdc';
-import { type ViewContext, counting, viewKey } from './views/view';
+import { type ViewContext, viewKey } from './views/view';
 import { UNPROVED_TDC, resolutionOf } from './zero-passes';
 
-/** Heights of a trace that stand for its many points: as drops from its peak, and above its base circle; shares of the peak. */
-const TRACE_AT = { drops: [0.15], lifts: [0.15, 0.5] } as const;
+/** A trace of many points stands for the pairs that it could have been read as: at this drop, share of its peak, and at the heights that the card prints. */
+const TRACE_DROP = 0.15;
 
 type Facts = ReturnType<typeof factsOfCard>;
 
@@ -40,11 +40,12 @@ export function gatherEvidence(
   const { facts, lobes } = factsOf(build, card);
   const zeros = new Map<string, number>();
   const observations: Observation[] = [];
-  const counted = counting(
-    rounds.filter(
-      (round) => (round.problem === null || (odd && round.holds)) && round.lacking === 0 && round.method !== 'trace',
-    ),
+  const standing = rounds.filter(
+    (round) => (round.problem === null || (odd && round.holds)) && round.lacking === 0 && round.method !== 'trace',
   );
+  const onProved = standing.some((round) => round.zeroProved);
+  // What was read without a wheel leans on no zero.
+  const counted = onProved ? standing.filter((round) => round.zeroProved || leansOnNone(round)) : standing;
   // Heights are few, and turning a number into text costs more than all the rest.
   const views = new Map<string, Map<number, string>>();
   const keyOf = (method: RulingMethod, valve: Valve, height: number, atValve: boolean): string => {
@@ -58,8 +59,7 @@ export function gatherEvidence(
   for (const round of counted) addRound(round, context, zeros, observations, keyOf);
   const placed = traces.filter((trace) => trace.placed && trace.curve);
   const proved = placed.filter((trace) => trace.zeroProved);
-  for (const trace of proved.length > 0 || counted.some((round) => round.zeroProved) ? proved : placed)
-    addTrace(trace, zeros, observations);
+  for (const trace of proved.length > 0 || onProved ? proved : placed) addTrace(trace, facts, zeros, observations);
   sortByEntry(observations);
   const own = build.target?.body.target.kind === 'centreline' ? wanted : null;
   const { engine, wheel } = build.description.body;
@@ -77,6 +77,8 @@ export function gatherEvidence(
     centreline: own,
   };
 }
+
+const leansOnNone = ({ readings }: RoundFinding): boolean => readings.every(({ at }) => at === null);
 
 function addRound(
   round: RoundFinding,
@@ -136,20 +138,24 @@ function addRound(
   }
 }
 
-function addTrace(trace: TraceFinding, zeros: Map<string, number>, to: Observation[]): void {
+function addTrace(
+  trace: TraceFinding,
+  facts: readonly CardFact[],
+  zeros: Map<string, number>,
+  to: Observation[],
+): void {
   const { curve, valve, sitsOn, shift, zero, id } = trace;
   if (!curve) return;
   const key = `trace ${id}`;
   zeros.set(key, zero?.standard ?? UNPROVED_TDC);
-  const at = (from: 'base' | 'peak', share: number): void => {
-    const figure = share * curve.peak;
+  const at = (from: 'base' | 'peak', figure: number): void => {
     const flanks = curve.flanks(from === 'peak' ? curve.peak - figure : figure);
     if (!flanks) return;
     for (const flank of ['opening', 'closing'] as const) {
       const { angle, standard } = flanks[flank];
       to.push({
         entry: id,
-        round: `${id} ${from} ${share}`,
+        round: `${id} ${from} ${figure}`,
         view: key,
         valve,
         atValve: sitsOn === 'valve',
@@ -166,8 +172,9 @@ function addTrace(trace: TraceFinding, zeros: Map<string, number>, to: Observati
       });
     }
   };
-  for (const share of TRACE_AT.drops) at('peak', share);
-  for (const share of TRACE_AT.lifts) at('base', share);
+  at('peak', TRACE_DROP * curve.peak);
+  const printed = facts.flatMap((fact) => ('height' in fact && fact.valve === valve ? [fact.height] : []));
+  if (sitsOn !== 'valve') for (const height of new Set(printed)) if (height < curve.peak / 2) at('base', height);
 }
 
 /** Ids that devices make grow with time; mostly they are in order already. */
@@ -187,7 +194,7 @@ function settledOf(build: Build, observations: readonly Observation[], rounds: r
   let setting: string | null = null;
   for (const { readings, zeroProved } of rounds)
     for (const reading of readings) {
-      if (reading.setting === null) continue;
+      if (reading.at === null) continue;
       // Readings on more than one setting of the wheel: each has its own zero, and none speaks for the other.
       if (!zeroProved || (setting !== null && setting !== reading.setting)) return 0;
       ({ setting } = reading);

@@ -44,7 +44,7 @@ describe('every method, from readings to its view', () => {
     const report = job.report();
     expect(viewOf(report, 'centreline exhaust')).toMatchObject({
       value: 111.5,
-      delta: expect.closeTo(0.5, 4),
+      delta: expect.closeTo(0.5, 2),
       shows: '111.50° BTDC',
     });
     const lsa = viewOf(report, 'lsa');

@@ -305,6 +305,7 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
   },
   sticking: {
     words: 'a lifter sticks and does not follow its lobe down',
+    rare: ({ lifter }) => (lifter === 'roller' ? 0 : 4),
     check:
       'Turn past the nose and push the lifter by hand: if it drops, it had stuck. Read the opening side only, or give it a light spring.',
     hypotheses: (evidence) =>
@@ -334,7 +335,7 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
   },
   'lsa-off': {
     words: 'the lobes are ground closer together or further apart than the card says',
-    rare: () => 5,
+    rare: () => 3,
     check: 'Measure both centrelines again without touching the wheel; if they repeat, the cam is ground so.',
     hypotheses: (evidence) =>
       evidence.cams === 'single' && somewhere(evidence).length > 1 ? [shift(0, APART, at(evidence, ['exhaust']))] : [],

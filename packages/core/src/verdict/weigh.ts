@@ -226,7 +226,7 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
       else put('the indicator', figure / Math.sqrt(count), count === 1, count === 1);
       zeroes.push(scatters ? 0 : guessed.byFigure * each);
     }
-    if (first.kind === 'flank' && first.standard === null) {
+    if (first.kind === 'flank') {
       const width = first.from === 'peak' ? LIKENESS.nose : isPrinted(evidence, first) ? 0 : LIKENESS.width;
       widths.push(first.flank === 'opening' ? -width : width);
       if (width > 0 && first.from === 'base') put(SHAPE, LIKENESS.each, false);

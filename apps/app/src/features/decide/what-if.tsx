@@ -217,7 +217,7 @@ function Table({ report, columns, height }: TableProps) {
   ].filter(({ cells }) => cells.some((cell) => cell !== ''));
   return (
     <View role="table" aria-label="Card, measured and tried" testID="what-if-table" style={{ maxWidth: 680 }}>
-      <Line label="" cells={['Card', 'Measured', 'Tried']} heading />
+      <Line label="Figure" cells={['Card', 'Measured', 'Tried']} heading />
       {lines.map((line) => (
         <Line key={line.label} {...line} />
       ))}
