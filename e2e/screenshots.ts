@@ -25,6 +25,7 @@ const PHONE_VIEWS: readonly View[] = [
   { file: 'read', at: ['Alder', 'read'] },
   { file: 'measured', at: ['Kestrel', 'read'] },
   { file: 'decide', at: ['Kestrel', 'decide'] },
+  { file: 'what-if', at: ['Gannet', 'what-if'] },
   { file: 'sheet', at: ['Kestrel', 'sheet'] },
 ];
 const WIDE_VIEWS: readonly View[] = [
@@ -34,7 +35,7 @@ const WIDE_VIEWS: readonly View[] = [
   { file: 'card', at: ['Alder', 'card'] },
   { file: 'read', at: ['Alder', 'read'] },
   { file: 'measured', at: ['Kestrel', 'read'] },
-  { file: 'decide', at: ['Kestrel', 'decide'] },
+  { file: 'decide', at: ['Quarry', 'decide'] },
 ];
 
 async function openView(browser: Browser, { at }: View): Promise<void> {

@@ -60,6 +60,12 @@ if (wants('zero')) {
   const { microseconds } = json([await bundled('bench/zero.mts')]);
   say(`TDC and its uncertainty from one pass: ${microseconds.toFixed(1)} µs`);
 }
+if (wants('decide')) {
+  const { weigh, diagnose, million } = json([await bundled('bench/decide.mts')]);
+  say(
+    `ten readings weighed: ${ms(weigh)}; what went wrong, all faults: ${ms(diagnose)}; a million draws on one core: ${ms(million)}`,
+  );
+}
 if (wants('trace')) {
   const { p50, p99 } = json([await bundled('bench/trace.mts')]);
   say(`a trace of 720 points, read: ${ms(p50)}, 99th percentile ${ms(p99)}`);

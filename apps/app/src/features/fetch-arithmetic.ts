@@ -1,15 +1,15 @@
 import { useEffect, useState } from 'react';
 import { hasArithmetic, provideArithmetic } from '@/store/arithmetic';
 
-/** Is the arithmetic there? Fetches it if not. */
-export function useArithmetic(): boolean {
+/** Is the arithmetic there? Fetches it if not, once it is wanted. */
+export function useArithmetic(wanted: boolean): boolean {
   const [ready, setReady] = useState(hasArithmetic);
   useEffect(() => {
-    if (ready) return;
+    if (ready || !wanted) return;
     void import('@yosoku/core/logbook/report').then(({ derive }) => {
       provideArithmetic(derive);
       setReady(true);
     });
-  }, [ready]);
+  }, [ready, wanted]);
   return ready;
 }

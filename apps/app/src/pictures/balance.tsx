@@ -18,6 +18,8 @@ const HEIGHT = 176;
 const AXIS = 134;
 const BEAM = 108;
 const STEPS = [1, 2, 5, 10, 20, 45];
+/** Between two figures under the axis. */
+const NARROWEST = 26;
 const STEEPEST = 9;
 
 /** The verdict as a beam scale: how far from the target, the limit as a band, each measurement's own mark above it. */
@@ -28,8 +30,8 @@ export function Balance({ delta, expanded, limit, marks, width, description }: B
     limit * 1.6,
     ...[delta, ...marks.map((each) => each.delta)].map((each) => Math.abs(each) * 1.25),
   );
-  const step = STEPS.find((each) => furthest / each <= 5) ?? 90;
   const perDegree = (width / 2 - 26) / furthest;
+  const step = STEPS.find((each) => furthest / each <= 5 && each * perDegree >= NARROWEST) ?? 90;
   const x = (degrees: number): number => width / 2 + degrees * perDegree;
   const count = Math.floor(furthest / step);
   const ticks = Array.from({ length: 2 * count + 1 }, (_, i) => (i - count) * step);

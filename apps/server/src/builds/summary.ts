@@ -14,6 +14,11 @@ const readBuilds = (db: Db, shopId: string) =>
     .groupBy(build.id)
     .orderBy(desc(max(entry.receivedAt)));
 
+/** What a list has room for. */
+const LONGEST_HEADLINE = 255;
+const cut = (headline: string): string =>
+  headline.length > LONGEST_HEADLINE ? `${headline.slice(0, LONGEST_HEADLINE - 1)}…` : headline;
+
 /** Derives one build's summary columns from its entries. */
 export async function renewSummary(db: Db, buildId: string): Promise<void> {
   const entries = await readEntries(db, buildId);
@@ -23,7 +28,7 @@ export async function renewSummary(db: Db, buildId: string): Promise<void> {
         name: report.build.name,
         zeroState: report.zero.state,
         verdictKind: report.verdict.kind,
-        headline: report.verdict.headline,
+        headline: cut(report.verdict.headline),
         delta: report.verdict.delta === null ? null : report.verdict.delta.toFixed(6),
       }
     : {};

@@ -62,7 +62,7 @@ export function whatIf(
   const tried = VALVES.flatMap((valve): TriedLobe[] => {
     const known = lobes[valve];
     if (!known) return [];
-    const lobe = advanced(known, by[valve]);
+    const lobe = by[valve] === 0 ? known : advanced(known, by[valve]);
     const flanks = flanksAt(lobe, Math.min(height, lobe.peak));
     if (!flanks) return [];
     return [

@@ -3,7 +3,7 @@ import { aheadOfCard, targetCentreline } from '../cam/target';
 import type { RulingMethod } from '../measure/read-methods';
 import type { LengthUnit } from '../units/length';
 import type { Evidence } from '../verdict/observations';
-import { DEFAULT_LIMIT } from '../verdict/verdict';
+import { DEFAULT_LIMIT } from '../verdict/limits';
 import { type Decision, decideTrial, placeViews } from './derive-verdict';
 import type { BodyOf } from './entry';
 import type { Build, Trial } from './fold';

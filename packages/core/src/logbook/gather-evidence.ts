@@ -93,13 +93,17 @@ function addRound(
   const setting = round.readings.find((reading) => reading.setting !== null)?.setting ?? null;
   const key = setting === null ? 'without a wheel' : zero?.rebasedBy ? `${setting} rebased` : setting;
   const step = zero?.step ?? 0;
+  const view =
+    method === 'identity' || method === 'lift-at-tdc' || method === 'backlash' || method === 'trace'
+      ? ''
+      : keyOf(method, valve, round.height ?? 0, atValve);
   for (const { entry, flank, at, figure, slot } of round.readings) {
     if (slot === null) continue;
     // Written out: copies by spreading are many times slower, and this is done for every reading at every key.
     const { id } = round;
     if (method === 'identity') {
-      const view = `${atValve ? 'valve' : 'lobe'}-lift ${valve}`;
-      to.push({ kind: 'peak-lift', entry, round: id, view, valve, atValve, method: null, lift: figure });
+      const lift = `${atValve ? 'valve' : 'lobe'}-lift ${valve}`;
+      to.push({ kind: 'peak-lift', entry, round: id, view: lift, valve, atValve, method: null, lift: figure });
     } else if (method === 'lift-at-tdc') {
       if (!zeros.has(key)) zeros.set(key, setting === null ? withoutWheel(context) : (zero?.standard ?? UNPROVED_TDC));
       to.push({
@@ -121,7 +125,7 @@ function addRound(
         kind: 'flank',
         entry,
         round: id,
-        view: keyOf(method, valve, round.height ?? 0, atValve),
+        view,
         valve,
         atValve,
         method,

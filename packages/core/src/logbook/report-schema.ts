@@ -377,25 +377,29 @@ export const reportSchema = z.strictObject({
         }),
       ),
       verdict: verdictSchema.nullable(),
-      cams: z.array(
-        z.strictObject({
-          cam: z.enum(['single', 'intake', 'exhaust']),
-          verdict: verdictSchema,
-          standard: degrees,
-          budget: z.array(z.strictObject({ from: z.string(), standard: degrees })),
-          chance: z.number().describe('How likely chance alone makes the readings disagree so much.'),
-          rule: z.enum(RULING_METHODS).nullable().describe('The method that speaks by the rule of the shop.'),
-        }),
-      ),
-      faults: z.array(
-        z.strictObject({
-          fault: z.enum(FAULT_NAMES),
-          words: z.string(),
-          check: z.string(),
-          better: z.number().describe('By how much it explains the readings better than “nothing is wrong”, χ².'),
-          entries: z.array(z.string()),
-        }),
-      ),
+      cams: z
+        .array(
+          z.strictObject({
+            cam: z.enum(['single', 'intake', 'exhaust']),
+            verdict: verdictSchema,
+            standard: degrees,
+            budget: z.array(z.strictObject({ from: z.string(), standard: degrees })).readonly(),
+            chance: z.number().describe('How likely chance alone makes the readings disagree so much.'),
+            rule: z.enum(RULING_METHODS).nullable().describe('The method that speaks by the rule of the shop.'),
+          }),
+        )
+        .readonly(),
+      faults: z
+        .array(
+          z.strictObject({
+            fault: z.enum(FAULT_NAMES),
+            words: z.string(),
+            check: z.string(),
+            better: z.number().describe('By how much it explains the readings better than “nothing is wrong”, χ².'),
+            entries: z.array(z.string()).readonly(),
+          }),
+        )
+        .readonly(),
     }),
   ),
   verdict: verdictSchema,

@@ -30,13 +30,13 @@ export function reportTrial(trial: TrialFinding, card: CompletedCard, cylinder: 
     begunAt,
     why,
     verdict: decision.verdict,
-    cams: decision.cams.map((cam) => ({ ...cam, budget: [...cam.budget] })),
-    faults: decision.faults.map((fault) => ({ ...fault, entries: [...fault.entries] })),
+    cams: decision.cams,
+    faults: decision.faults,
     rounds: trial.rounds,
     traces: trial.traces.map(reportTrace),
     views: trial.views,
     lobes,
-    stands: { separation, overlap, trapped: trapped && { ...trapped } },
+    stands: { separation, overlap, trapped },
     dots: dotsOf(trial.rounds, card),
   };
 }

@@ -1,7 +1,8 @@
 import { measureSomeCam } from '../virtual-engine/measured-cam';
 import { makeRandom } from '../virtual-engine/random';
 import { expandedOf } from './coverage';
-import { type DrawingCase, type DrawnPart, drawErrors, drawingCase, drawnOf } from './monte-carlo';
+import { type DrawnPart, drawnOf } from './drawn';
+import { type DrawingCase, drawErrors, drawingCase } from './monte-carlo';
 import { placeOf } from './place-cam';
 import { weigh } from './weigh';
 

@@ -3,14 +3,6 @@ import { decimal } from '../units/decimal';
 import { computedDegrees } from '../units/degrees';
 import type { FaultName } from './faults';
 
-/** Limit of the cam's position unless the builder sets another, crank degrees. Common practice, no source. */
-export const DEFAULT_LIMIT = crankDeg(1);
-/** Limits by what the engine is for, crank degrees. Common practice, no source. */
-export const USUAL_LIMITS = [
-  { use: 'competition', limit: 0.5 },
-  { use: 'fast road', limit: 1 },
-  { use: 'mild street', limit: 2 },
-] as const;
 /**
  * A worn or stacked-up drive puts a cam 2 to 8 degrees out. Beyond this something else is wrong, and turning the cam
  * on such a figure could bend valves. Common practice, no source.

@@ -4,7 +4,7 @@ import type { Report } from '@yosoku/core/logbook/report';
 import { RULING_METHODS, type RulingMethod } from '@yosoku/core/measure/read-methods';
 import { decimal } from '@yosoku/core/units/decimal';
 import { type LengthUnit, parseLength, typedLength } from '@yosoku/core/units/length';
-import { DEFAULT_LIMIT } from '@yosoku/core/verdict/verdict';
+import { DEFAULT_LIMIT } from '@yosoku/core/verdict/limits';
 
 /** Checking heights that there is room for. */
 export const TIMING_ROWS = [0, 1, 2, 3] as const;

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { READ_METHODS, RULING_METHODS } from '@yosoku/core/measure/read-methods';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import type { LengthUnit } from '@yosoku/core/units/length';
-import { USUAL_LIMITS } from '@yosoku/core/verdict/verdict';
+import { USUAL_LIMITS } from '@yosoku/core/verdict/limits';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';

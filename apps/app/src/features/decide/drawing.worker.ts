@@ -1,7 +1,8 @@
 import type { Valve } from '@yosoku/core/cam/card';
 import { drawingOf } from '@yosoku/core/logbook/drawing';
 import type { Entry } from '@yosoku/core/logbook/entry';
-import { type DrawnPart, drawErrors } from '@yosoku/core/verdict/monte-carlo';
+import type { DrawnPart } from '@yosoku/core/verdict/drawn';
+import { drawErrors } from '@yosoku/core/verdict/monte-carlo';
 import { makeRandom } from '@yosoku/core/virtual-engine/random';
 
 export interface DrawingAsked {

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
 import type { Valve } from '@yosoku/core/cam/card';
-import { type Drawn, type DrawnPart, drawnOf } from '@yosoku/core/verdict/monte-carlo';
+import { type Drawn, type DrawnPart, drawnOf } from '@yosoku/core/verdict/drawn';
 import { selectEntries } from '@/store/selectors';
 import type { RootState } from '@/store/store';
 import type { DrawingAsked, DrawingTold } from './drawing.worker';

@@ -100,12 +100,13 @@ export function WhatIf({ report }: StationProps) {
           {moves.map(({ cam, verdict }) => {
             const move = Math.round(2 * (verdict.move ?? 0)) / 2;
             return (
-              <QuietButton
-                key={cam}
-                testID={`try-${cam}`}
-                label={`The verdict’s move${cam === 'single' ? '' : ` of the ${cam} cam`}: ${shiftWords(move)}`}
-                onPress={() => put(cam === 'exhaust' ? 'exhaust' : 'intake', move)}
-              />
+              <View key={cam} className="max-w-full">
+                <QuietButton
+                  testID={`try-${cam}`}
+                  label={`The verdict: ${cam === 'single' ? '' : `${cam} `}${shiftWords(move)}`}
+                  onPress={() => put(cam === 'exhaust' ? 'exhaust' : 'intake', move)}
+                />
+              </View>
             );
           })}
           {by.intake !== 0 || by.exhaust !== 0 ? (
@@ -230,21 +231,23 @@ const figure = (value: number | null | undefined): string =>
 
 function Line({ label, cells, heading }: { label: string; cells: readonly string[]; heading?: boolean }) {
   return (
-    <View role="row" className="flex-row items-baseline gap-2 border-b border-hairline py-1">
-      <Words role={heading ? 'columnheader' : 'rowheader'} className="shrink grow basis-0">
+    <View role="row" className="flex-row flex-wrap items-baseline gap-x-2 border-b border-hairline py-1">
+      <Words role={heading ? 'columnheader' : 'rowheader'} className="shrink grow basis-[90px]">
         {label}
       </Words>
-      {cells.map((cell, at) => (
-        <Words
-          key={at}
-          role={heading ? 'columnheader' : 'cell'}
-          look={heading ? 'soft' : 'figure'}
-          tone={at === 2 ? 'brass' : at === 0 ? 'soft' : 'ink'}
-          className="w-[78px] text-right"
-        >
-          {cell}
-        </Words>
-      ))}
+      <View className="min-w-[165px] shrink grow basis-[240px] flex-row gap-x-2">
+        {cells.map((cell, at) => (
+          <Words
+            key={at}
+            role={heading ? 'columnheader' : 'cell'}
+            look={heading ? 'soft' : 'figure'}
+            tone={at === 2 ? 'brass' : at === 0 ? 'soft' : 'ink'}
+            className="shrink grow basis-0 text-right"
+          >
+            {cell}
+          </Words>
+        ))}
+      </View>
     </View>
   );
 }

@@ -41,17 +41,17 @@ function Row({ view }: { readonly view: View_ }) {
       className="border-b border-hairline py-2"
     >
       <View className="flex-row items-center gap-3">
-        {view.valve === 'both' ? (
-          <View className="w-[12px]" />
-        ) : (
-          <ValveMark valve={view.valve} colour={theme[view.valve]} />
-        )}
-        <Words className="shrink grow">{view.title}</Words>
-        <Words look="figure" tone="soft" className="min-w-[84px] text-right">
-          {view.delta === null
-            ? ''
-            : `${offWords(view.delta)}${view.deltaExpanded === null ? '' : ` ±${decimal(view.deltaExpanded, 1)}`}`}
-        </Words>
+        <View className="w-[12px] shrink-0">
+          {view.valve === 'both' ? null : <ValveMark valve={view.valve} colour={theme[view.valve]} />}
+        </View>
+        <View className="shrink grow basis-0 flex-row flex-wrap items-center justify-between gap-x-3">
+          <Words>{view.title}</Words>
+          <Words look="figure" tone="soft" className="grow text-right">
+            {view.delta === null
+              ? ''
+              : `${offWords(view.delta)}${view.deltaExpanded === null ? '' : ` ±${decimal(view.deltaExpanded, 1)}`}`}
+          </Words>
+        </View>
       </View>
       <View className="flex-row flex-wrap items-center gap-x-3 pl-[24px]">
         <Words look="figure">{view.shows}</Words>
