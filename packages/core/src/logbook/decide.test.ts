@@ -111,6 +111,15 @@ describe('what is short of enough', () => {
     });
   });
 
+  test('the exhaust alone says where a single cam sits; the grinding of the lobes is in its interval', () => {
+    const job = ready();
+    pairOf(job, 'exhaust', -152.5, -64.5);
+    const { verdict } = job.report();
+    expect(verdict).toMatchObject({ kind: 'move', delta: expect.closeTo(-2.5, 3) });
+    expect(verdict.expanded ?? 0).toBeGreaterThan(0.9);
+    expect(drawingOf(job.entries, job.trial, 'intake')?.expanded).toBeCloseTo(verdict.expanded ?? 0, 9);
+  });
+
   test('one cam of a twin only: its own verdict, none for the other', () => {
     const job = ready({ twin: true });
     pairOf(job, 'intake', 66, 153);

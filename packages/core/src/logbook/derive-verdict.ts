@@ -10,7 +10,7 @@ import { squareOf } from '../verdict/least-squares';
 import { type NextRound, nextReading } from '../verdict/next-reading';
 import type { Evidence, Observation } from '../verdict/observations';
 import { placeOf } from '../verdict/place-cam';
-import { type NamedFault, type Verdict, judge, together } from '../verdict/verdict';
+import { CHANCE, type NamedFault, type Verdict, judge, together } from '../verdict/verdict';
 import { type Weighing, narrowed, weigh } from '../verdict/weigh';
 import type { Build } from './fold';
 import { followsDownOf } from './read-plan';
@@ -86,7 +86,7 @@ export function decideTrial(
   const places = new Map<string, ViewPlace>();
   const found: { cam: CamFinding['cam']; lead: Valve; speaks: Weighing; rule: RulingMethod | null }[] = [];
   for (const cam of cams) {
-    const lead: Valve = cam === 'single' ? 'intake' : cam;
+    const lead = cam === 'single' ? leadOf(weighing) : cam;
     const mine = (each: Observation): boolean => cam === 'single' || each.valve === cam;
     const ruled = rule !== null && evidence.observations.some((each) => mine(each) && each.method === rule);
     const speaks = ruled
@@ -135,7 +135,7 @@ export function decideTrial(
           basis: basisOf(context, placed.weights, spoken, cam),
           chance,
           named: faults.filter((each) => cam === 'single' || concerns(each, evidence, cam)),
-          worst: chance < 0.005 ? worstOf(weighing, labels) : null,
+          worst: chance < CHANCE ? worstOf(weighing, labels) : null,
           next: next && { words: nextWords(next, context.build), expanded: next.expanded },
           ahead: evidence.ahead,
         }),
@@ -149,6 +149,9 @@ export function decideTrial(
     places,
   };
 }
+
+/** A valve of a single cam that was looked at: either says where it sits. */
+export const leadOf = ({ layout }: Weighing): Valve => (layout.of.intake.advance >= 0 ? 'intake' : 'exhaust');
 
 /** Weights as shares of one. A view whose errors are mostly those of another may weigh less than nothing: it has no share. */
 function sharesOf(weights: ReadonlyMap<string, number>): Map<string, number> {

@@ -4,6 +4,7 @@ import { type DrawingCase, drawingCase } from '../verdict/monte-carlo';
 import { placeOf } from '../verdict/place-cam';
 import { weigh } from '../verdict/weigh';
 import { cardOf, deriveTrials } from './derive-trial';
+import { leadOf } from './derive-verdict';
 import type { Entry } from './entry';
 import { fold } from './fold';
 import { findSettings } from './zero-passes';
@@ -11,6 +12,7 @@ import { findSettings } from './zero-passes';
 /**
  * The errors of a trial's verdict, to be drawn one by one (JCGM 101): all of its readings together, whatever the shop's rule.
  * @param trial id of the trial.
+ * @param cam the valve whose cam it is; either for a single cam.
  * @returns null where there is no such trial, or nothing in it says where the cam sits.
  */
 export function drawingOf(entries: readonly Entry[], trial: string, cam: Valve): DrawingCase | null {
@@ -18,6 +20,7 @@ export function drawingOf(entries: readonly Entry[], trial: string, cam: Valve):
   if (!build) return null;
   const finding = deriveTrials(build, findSettings(build), cardOf(build)).find(({ id }) => id === trial);
   const weighing = finding && weigh(finding.evidence);
-  const placed = weighing && placeOf(weighing, cam);
+  const lead = weighing?.evidence.cams === 'single' ? leadOf(weighing) : cam;
+  const placed = weighing && placeOf(weighing, lead);
   return placed ? drawingCase(weighing, placed, expandedOf(placed.sources)) : null;
 }

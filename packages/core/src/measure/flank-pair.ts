@@ -1,4 +1,4 @@
-import { type Valve, closesAsPrinted, durationOf, opensAsPrinted } from '../cam/card';
+import { type Valve, durationOf, opensAsPrinted } from '../cam/card';
 import { wrap720 } from '../cam/lobe';
 import { type CrankDeg, crankDeg, forwardArc, forwardMidpoint, wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
@@ -86,9 +86,4 @@ export function events(valve: Valve, { opening, closing }: FlankPair, zero: numb
 /** Where a valve opens as it is printed, in [−180, 180). `opensOnly('exhaust', -245, 0)` is 65. */
 export function opensOnly(valve: Valve, opening: number, zero: number): CrankDeg {
   return wrap180(opensAsPrinted(valve, wrap720(opening - zero)));
-}
-
-/** Where a valve closes as it is printed, in [−180, 180). */
-export function closesOnly(valve: Valve, closing: number, zero: number): CrankDeg {
-  return wrap180(closesAsPrinted(valve, wrap720(closing - zero)));
 }
