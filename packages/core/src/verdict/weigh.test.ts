@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import jStat from 'jstat';
 import numeric from 'numeric';
 import { measureSomeCam } from '../virtual-engine/measured-cam';
@@ -7,6 +8,7 @@ import { expandedOf } from './coverage';
 import { diagnose } from './diagnose';
 import { type Block, leastSquares } from './least-squares';
 import { nextReading } from './next-reading';
+import type { Evidence, Observation } from './observations';
 import { placeOf } from './place-cam';
 import { judge } from './verdict';
 import { narrowed, scoreOf, weigh } from './weigh';
@@ -186,6 +188,52 @@ describe('5,000 virtual engines of all kinds', () => {
     }
     const next = nextReading(one.weighing, one.cam, { drop: 1.27, checking: 1.27, followsDown: true });
     expect(next?.expanded).toBeLessThan(one.expanded);
+  });
+});
+
+describe('laws of the weighing', () => {
+  const place = (evidence: Evidence) => {
+    const weighing = weigh(evidence);
+    const placed = weighing && placeOf(weighing, 'intake');
+    if (!placed) throw new Error('it was measured');
+    return { ...expandedOf(placed.sources), delta: placed.delta };
+  };
+  const { evidence } = measureSomeCam(makeRandom(21), { thorough: true, cams: 'single' });
+  const turned = (by: number): Observation[] =>
+    evidence.observations.map((each) => (each.kind === 'flank' ? { ...each, angle: each.angle - by } : each));
+
+  test('a cam that is turned further is found further on by as much, as well known, on every turn of the wheel', () =>
+    fc.assert(
+      fc.property(fc.double({ min: -14, max: 14, noNaN: true }), fc.integer({ min: -2, max: 2 }), (by, turns) => {
+        const [before, after] = [place(evidence), place({ ...evidence, observations: turned(by + 360 * turns) })];
+        expect(after.delta - before.delta).toBeCloseTo(by, 4);
+        expect(after.expanded).toBeCloseTo(before.expanded, 4);
+      }),
+      { numRuns: 40 },
+    ));
+
+  test('the order of the readings does not matter; a target further ahead is missed by as much more', () => {
+    const backwards = place({ ...evidence, observations: [...evidence.observations].reverse() });
+    expect(backwards.delta).toBeCloseTo(place(evidence).delta, 6);
+    expect(place({ ...evidence, ahead: 3 }).delta).toBeCloseTo(place({ ...evidence, ahead: 0 }).delta - 3, 6);
+  });
+
+  test('repeats narrow the indicator’s part; rounding, TDC and the card stay', () => {
+    const again = evidence.observations.map((each) => ({
+      ...each,
+      entry: `${each.entry} again`,
+      round: `${each.round} again`,
+    }));
+    const [once, twice] = [place(evidence), place({ ...evidence, observations: [...evidence.observations, ...again] })];
+    expect(twice.standard).toBeLessThanOrEqual(once.standard);
+    expect(twice.standard).toBeGreaterThan(once.standard / Math.SQRT2);
+  });
+
+  test('a zero that nobody knows makes a place that nobody knows, and a perfect one leaves the rest', () => {
+    const withZero = (standard: number) => place({ ...evidence, zeros: new Map([['zero', standard]]) }).standard;
+    expect(withZero(3)).toBeGreaterThan(2.9);
+    expect(withZero(0)).toBeLessThan(withZero(0.12));
+    expect(withZero(0)).toBeGreaterThan(0);
   });
 });
 

@@ -41,6 +41,27 @@ test.each([
   [{ stroke: '0' }, 'stroke', /cannot be 0/],
   [{ stroke: '88.4' }, 'stroke', /Check the unit/],
   [{ rod: '1.7' }, 'rod', /longer than half the stroke/],
+  [{ bore: '101.6' }, 'bore', /Check the unit/],
+  [{ compression: '1.5' }, 'compression', /between 2 and 30/],
+  [{ compression: 'ten' }, 'compression', /between 2 and 30/],
+  [{ chamber: '0' }, 'chamber', /up to 5000/],
+  [{ compression: '10', chamber: '48' }, 'chamber', /not both/],
 ] as const)('%j is named at %s', (wrong, field, words) => {
   expect(engineProblems({ ...typed, ...wrong })[field]).toMatch(words);
+});
+
+test.each([
+  [
+    { bore: '4', compression: '10,5' },
+    { bore: 101.6, compression: { given: 'ratio', ratio: 10.5 } },
+  ],
+  [{ chamber: '48.5' }, { bore: null, compression: { given: 'chamber', volume: 48.5 } }],
+  [{}, { bore: null, compression: null }],
+])('what the cylinder holds: %j is kept and shown again', (more, kept) => {
+  const form = { ...typed, ...more };
+  expect(engineProblems(form)).toEqual({});
+  const report = derive([entryOf(form)]);
+  if (!report) throw new Error('the entry says what engine it is');
+  expect(report.build.engine).toMatchObject(kept);
+  expect(readEngine(engineForm(report)).engine).toEqual(readEngine(form).engine);
 });
