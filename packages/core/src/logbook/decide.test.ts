@@ -1,4 +1,5 @@
 import { book } from '../testing/book';
+import { lobeAt } from '../cam/lobe';
 import { readingAt } from '../crank/wheel';
 import { inches } from '../units/length';
 import { drawingOf } from './drawing';
@@ -183,6 +184,39 @@ describe('what is short of enough', () => {
     const { verdict } = job.report();
     expect(verdict.kind).toBe('measure-again');
     expect(verdict.headline).toMatch(/1\.3° late, but only known to ±/);
+  });
+});
+
+describe('a decision is kept only as long as all that it was made from', () => {
+  test('a point left out of a trace, a later proof, another limit: each is decided anew', () => {
+    const job = book();
+    const setting = job.proved();
+    job.write('card.entered', { replaces: null, intake: { centreline: 107, lobeLift: 8.382 } });
+    const lobe = { peak: 8.382, nose: 109, half: 152, power: 3, lean: 0 };
+    const points = Array.from({ length: 181 }, (_, i): [number, number] => [
+      2 * i - 80,
+      lobeAt(lobe, 2 * i - 80).lift + (i === 80 ? 0.4 : 0),
+    ]);
+    const trace = job.write('trace.recorded', {
+      setting,
+      trial: job.trial,
+      cylinder: 1,
+      valve: 'intake',
+      sitsOn: 'lifter',
+      approach: 'forward',
+      source: 'file',
+      counted: 'from-zero',
+      points,
+    });
+    const withStray = job.report().verdict.delta ?? 0;
+    job.write('trace.points-voided', { trace, points: [80] });
+    expect(job.report().verdict.delta).toBeCloseTo(-2, 1);
+    expect(Math.abs(withStray + 2)).toBeGreaterThan(0.1);
+    // Proved a quarter later: the mean of the two proofs is an eighth.
+    job.pass(setting, -23.5, 24);
+    expect(job.report().verdict.delta).toBeCloseTo(-1.875, 1);
+    job.write('target.set', { replaces: null, target: { kind: 'card' }, limit: 3 });
+    expect(job.report().verdict.kind).toBe('leave');
   });
 });
 

@@ -53,10 +53,7 @@ export function cardOf(build: Build): CompletedCard {
 }
 
 /** A trial is derived again at every reading of the next one: its decision is kept with its first entry, and what it was made from. */
-const decided = new WeakMap<
-  object,
-  { readonly from: string; readonly context: readonly unknown[]; readonly decision: Decision }
->();
+const decided = new WeakMap<object, { readonly from: readonly unknown[]; readonly decision: Decision }>();
 
 function decideOnce(
   trial: Trial,
@@ -69,21 +66,27 @@ function decideOnce(
   const holder = trial.rounds[0]?.readings[0] ?? trial.traces[0];
   if (!holder) return decideTrial(evidence, whole, rule, context, told);
   const { build, card } = context;
-  const from = `${fingerprint(evidence)} ${whole.observations.length} ${rule} ${told.limit} ${told.zeroProved} ${told.last}`;
-  const parts = [card, build.description, build.target, build.asItStands, build.card];
+  const from: unknown[] = [card, build.description, build.target, build.asItStands, build.card];
+  from.push(rule, told.limit, told.zeroProved, told.last);
+  addInputs(from, evidence);
+  if (whole !== evidence) addInputs(from, whole);
   const known = decided.get(holder);
-  if (known?.from === from && known.context.every((part, at) => part === parts[at])) return known.decision;
+  if (known?.from.length === from.length && from.every((part, at) => part === known.from[at])) return known.decision;
   const decision = decideTrial(evidence, whole, rule, context, told);
-  decided.set(holder, { from, context: parts, decision });
+  decided.set(holder, { from, decision });
   return decision;
 }
 
-/** Everything of the observations that may change while their entries do not: which count, and from which zero. */
-function fingerprint({ observations, zeros, settled }: Evidence): string {
-  let text = `${settled}`;
-  for (const { entry } of observations) text += entry;
-  for (const [zero, standard] of zeros) text += ` ${zero} ${standard}`;
-  return text;
+/** Everything that a decision is made from: a later proof moves the angles of readings, a point left out those of a trace, though their entries stay. */
+function addInputs(to: unknown[], { observations, zeros, settled }: Evidence): void {
+  to.push(settled);
+  for (const each of observations)
+    to.push(
+      each.entry,
+      each.kind === 'flank' ? each.angle : each.lift,
+      each.kind === 'flank' ? each.figure : each.view,
+    );
+  for (const [zero, standard] of zeros) to.push(zero, standard);
 }
 
 function deriveTrial(
