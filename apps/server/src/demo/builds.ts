@@ -2,19 +2,8 @@ import type { WheelReading } from '@yosoku/core/crank/wheel';
 import type { BodyOf, Entry } from '@yosoku/core/logbook/entry';
 import type { ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { inches, millimetres } from '@yosoku/core/units/length';
+import { after, before, falling, flanksOf, measuring, pass, rising } from './measuring';
 import { type Pen, openLogbook } from './scribe';
-
-type Book = ReturnType<typeof openLogbook>;
-
-function pass(book: Book, zero: string, setting: string | null, before: WheelReading, after: WheelReading): void {
-  const together = { zero, setting, pass: book.nextId() };
-  book.write('zero.reading', { ...together, side: 'before', wheel: before });
-  book.write('zero.reading', { ...together, side: 'after', wheel: after });
-}
-
-const before = (shows: number): WheelReading => ({ ring: '0-180', shows, side: 'before' });
-const after = (shows: number): WheelReading => ({ ring: '0-180', shows, side: 'after' });
-const falling = (shows: number): WheelReading => ({ ring: '0-360', sense: 'falling', shows });
 
 /** Complete, with a history: 2½° late, moved, measured again, on the card. */
 export function kestrelPointSix(pen: Pen): Entry[] {
@@ -203,12 +192,6 @@ export function oldTarnEight(pen: Pen): Entry[] {
   return book.entries;
 }
 
-const rising = (shows: number): WheelReading => ({
-  ring: '0-360',
-  sense: 'rising',
-  shows: ((shows % 360) + 360) % 360,
-});
-
 /** Two camshafts with a verdict each: the intake 3° late, the exhaust on its card. */
 export function gannetTwin(pen: Pen): Entry[] {
   const book = openLogbook(pen);
@@ -336,33 +319,3 @@ export function quarryHillFour(pen: Pen): Entry[] {
   take('events', 'exhaust', flanksOf('above-base', half, after(133), before(9)));
   return book.entries;
 }
-
-type Shown = readonly [shows: BodyOf<'reading.taken'>['shows'], wheel: WheelReading | null];
-
-/** Both flanks at one figure, mm. */
-const flanksOf = (
-  kind: 'below-peak' | 'above-base',
-  figure: number,
-  opening: WheelReading,
-  closing: WheelReading,
-): readonly Shown[] =>
-  (
-    [
-      ['opening', opening],
-      ['closing', closing],
-    ] as const
-  ).map(([flank, wheel]) => [
-    kind === 'below-peak' ? { kind, flank, drop: figure } : { kind, flank, lift: figure },
-    wheel,
-  ]);
-
-/** Writes rounds of one trial. */
-const measuring =
-  (book: Book, setting: string, trial: string, sitsOn: BodyOf<'reading.taken'>['sitsOn']) =>
-  (method: ReadMethodName, valve: 'intake' | 'exhaust', readings: readonly Shown[]): void => {
-    const round = book.nextId();
-    for (const [shows, wheel] of readings) {
-      const of = { setting, trial, round, method, cylinder: 1, valve, sitsOn };
-      book.write('reading.taken', { ...of, shows, approach: 'forward', wheel });
-    }
-  };

@@ -156,6 +156,19 @@ describe('what is short of enough', () => {
     expect(verdict.why).toMatch(/what the card contradicts itself about is left out/);
   });
 
+  test('the centreline on a fallen zero, the lift on a proved one: still not proved', () => {
+    const job = ready();
+    pairOf(job, 'intake', 66, 153);
+    job.write('zero.disturbed', { setting: job.setting, what: 'wheel', keeps: [] });
+    const found = job.set(job.setting);
+    job.pass(found, -23.75, 23.75);
+    lift(job, 'intake', 8.37, { setting: found });
+    expect(job.report().verdict).toMatchObject({
+      kind: 'do-not-move',
+      headline: 'Do not move it yet: TDC is not proved.',
+    });
+  });
+
   test('a target that no drive reaches is told from a cam that is out', () => {
     const job = ready();
     job.write('target.set', { replaces: null, target: { kind: 'centreline', centreline: 70 }, limit: 1 });
@@ -239,6 +252,19 @@ describe('what went wrong', () => {
       fault: 'wrong-side',
       words: expect.stringMatching(/0\.050 in after peak/),
     });
+  });
+
+  test('a wheel is cleared by both contacts found equal after the readings, not by one of them', () => {
+    const job = ready();
+    pairOf(job, 'intake', 63.5, 150.5);
+    pairOf(job, 'exhaust', -161, -73);
+    const faults = (): string[] => job.report().trials[0]?.faults.map(({ fault }) => fault) ?? [];
+    expect(faults()).toContain('wheel-slipped');
+    job.contact(job.setting, 'again', 'before', -23.75);
+    expect(faults()).toContain('wheel-slipped');
+    job.contact(job.setting, 'again', 'after', 23.75);
+    expect(faults()).toContain('lsa-off');
+    expect(faults()).not.toContain('wheel-slipped');
   });
 
   test('another cam: told by its events and its lift', () => {

@@ -137,11 +137,13 @@ function deriveTrial(
 /** Do readings that place the cam lean on a proved zero? A lift at TDC without a wheel leans on none. */
 const provedOf = (rounds: readonly RoundFinding[], traces: readonly TraceFinding[]): boolean =>
   rounds.some(
-    (round) =>
-      round.problem === null &&
-      round.method !== 'trace' &&
-      (round.zeroProved || (round.pastTdc === null && round.method === 'lift-at-tdc')),
+    ({ method, problem, zeroProved, pastTdc }) =>
+      problem === null &&
+      (method === 'lift-at-tdc' ? zeroProved || pastTdc === null : BY_WHEEL.has(method) && zeroProved),
   ) || traces.some((trace) => trace.placed && trace.zeroProved);
+
+/** Methods that place the cam by the wheel, reading by reading. */
+const BY_WHEEL: ReadonlySet<string> = new Set(['centreline', 'events', 'opening-only']);
 
 /** The trials with what was measured in each, and their verdicts. */
 export function deriveTrials(

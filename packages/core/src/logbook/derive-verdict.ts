@@ -1,28 +1,17 @@
-import { EVENT_NAMES, VALVES, type Valve } from '../cam/card';
-import { type RulingMethod } from '../measure/read-methods';
-import { computedDegrees } from '../units/degrees';
-import { formatComputedLength, formatLength } from '../units/length';
+import { VALVES, type Valve } from '../cam/card';
+import type { RulingMethod } from '../measure/read-methods';
 import { chanceOf } from '../verdict/chi-squared';
 import { budgetOf, expandedOf } from '../verdict/coverage';
 import { type Suspect, BELIEVED, diagnose } from '../verdict/diagnose';
-import { FAULTS } from '../verdict/faults';
-import { squareOf } from '../verdict/least-squares';
-import { type NextRound, nextReading } from '../verdict/next-reading';
+import { nextReading } from '../verdict/next-reading';
 import type { Evidence, Observation } from '../verdict/observations';
-import { placeOf } from '../verdict/place-cam';
-import { CHANCE, type NamedFault, type Verdict, judge, together } from '../verdict/verdict';
+import { advanceOf, placeOf } from '../verdict/place-cam';
+import { CHANCE, type Verdict, judge, together } from '../verdict/verdict';
 import { type Weighing, narrowed, weigh } from '../verdict/weigh';
 import type { Build } from './fold';
 import { followsDownOf } from './read-plan';
-import { readingLabel } from './read-rounds';
+import { type FaultFinding, basisOf, faultOf, labelsOf, nextWords, worstOf } from './verdict-words';
 import type { View, ViewContext } from './views/view';
-
-/** A fault that is spoken of, with the readings that it concerns. */
-export interface FaultFinding extends NamedFault {
-  /** By how much it explains the readings better than "nothing is wrong": χ². */
-  readonly better: number;
-  readonly entries: readonly string[];
-}
 
 /** Where a cam sits, and what is to be done about it. */
 export interface CamFinding {
@@ -107,7 +96,7 @@ export function decideTrial(
     if (placed) found.push({ cam, lead, speaks, rule: ruled ? rule : null });
   }
   const chance = chanceOf(weighing.solved.chiSquared, weighing.freedom);
-  const ahead = Math.max(...found.map(({ lead, speaks }) => Math.abs(cardAhead(speaks, lead))), 0);
+  const ahead = Math.max(...found.map(({ lead, speaks }) => Math.abs(advanceOf(speaks, lead))), 0);
   const suspects = weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS ? diagnose(evidence).named : [];
   const faults = suspects.map(said);
   const judged = found.flatMap(({ cam, lead, speaks, rule: spoken }): CamFinding[] => {
@@ -172,131 +161,16 @@ const spreadOf = (views: readonly View[], cam: CamFinding['cam']): number =>
       .map(({ spread }) => spread),
   );
 
-/** How far ahead of its card a cam sits, whatever the target: crank degrees. */
-function cardAhead({ layout, guess, solved }: Weighing, cam: Valve): number {
-  const place = layout.of[cam].advance;
-  return place < 0 ? 0 : (guess[place] ?? 0) + (solved.unknowns[place] ?? 0);
-}
-
 /** A fault of all readings speaks of each cam; one of a few readings of theirs. */
 const concerns = ({ entries }: FaultFinding, { observations }: Evidence, cam: Valve): boolean =>
   entries.length === 0 ||
   observations.some(({ entry, valve }) => valve === cam && entries.includes(entry)) ||
   !observations.some(({ entry }) => entries.includes(entry));
 
-/** Each reading in words: "exhaust 0.050 in before peak". */
-function labelsOf({ trials, description }: Build): (entry: string) => string | null {
-  const { units } = description.body;
-  return (entry) => {
-    for (const { rounds, traces } of trials) {
-      for (const { readings } of rounds)
-        for (const { id, body } of readings) {
-          if (id !== entry) continue;
-          const { shows } = body;
-          const figure = shows.kind === 'below-peak' ? shows.drop : shows.kind === 'above-base' ? shows.lift : null;
-          return `${body.valve} ${figure === null ? '' : `${formatLength(figure, units)} `}${readingLabel(body)}`;
-        }
-      const trace = traces.find(({ id }) => id === entry);
-      if (trace) return `the ${trace.body.valve} trace`;
-    }
-    return null;
-  };
-}
-
-/** A fault in words: what it was, at which readings, by how much. */
-function faultOf(
-  { fault, better, concerns: entries, amount }: Suspect,
-  { observations }: Evidence,
-  label: (entry: string) => string | null,
-  units: 'in' | 'mm',
-): FaultFinding {
-  const { words, check } = FAULTS[fault];
-  const labels = entries.flatMap((entry) => label(entry) ?? []);
-  const [first] = labels;
-  const valves = new Set(observations.filter(({ entry }) => entries.includes(entry)).map(({ valve }) => valve));
-  const size = computedDegrees(Math.abs(amount ?? 0));
-  const [valve] = valves.size === 1 ? valves : [];
-  const at =
-    labels.length > 0 && labels.length <= 2
-      ? ` (${labels.join(', ')})`
-      : valve
-        ? ` (${labels.length} of the ${valve})`
-        : '';
-  const said: Partial<Record<Suspect['fault'], string>> = {
-    'wheel-slipped': `the wheel or the pointer moved by ${size}, before the reading “${first ?? ''}”`,
-    'tdc-not-proved': `${words}, by ${size}`,
-    'tooth-out': `${words}: ${size}`,
-    'lsa-off': `the lobes are ground ${computedDegrees(Math.abs(amount ?? 0) / 2)} of the cam ${(amount ?? 0) > 0 ? 'closer together' : 'further apart'} than the card says`,
-    'worn-lobe': `${valve ? `the ${valve} lobe is` : 'both lobes are'} worn by ${formatComputedLength(Math.abs(amount ?? 0), units)}`,
-    'bleed-down': valve ? `the ${valve} lifter bleeds down` : 'both lifters bleed down',
-    sticking: valve
-      ? `the ${valve} lifter sticks and does not follow its lobe down`
-      : 'both lifters stick and do not follow their lobes down',
-  };
-  return { fault, words: said[fault] ?? `${words}${at}`, check, better, entries };
-}
-
-/** The reading that fits worst with the rest. */
-function worstOf({ found, solved }: Weighing, label: (entry: string) => string | null): string | null {
-  let [worst, most] = ['', 0];
-  for (const { block, observations } of found) {
-    const off = squareOf(block, solved.unknowns) / block.rows.length;
-    const entry = observations[0]?.[0]?.entry;
-    if (entry === undefined || off <= most) continue;
-    most = off;
-    worst = entry;
-  }
-  const words = label(worst);
-  return words && `The reading “${words}”`;
-}
-
-function basisOf(
-  { wanted, card, build }: ViewContext,
-  weights: ReadonlyMap<string, number>,
-  rule: RulingMethod | null,
-  cam: CamFinding['cam'],
-): string {
-  const count = weights.size;
-  const against =
-    wanted === null || cam === 'exhaust'
-      ? 'the card'
-      : `${EVENT_NAMES.intake.centreline} ${Math.round(wanted * 100) / 100}°`;
-  const from =
-    rule !== null
-      ? `By the rule of the shop from ${RULE_WORDS[rule]}`
-      : count === 1
-        ? 'From one measurement'
-        : `From ${count} measurements, each weighed by how well it knows`;
-  const left =
-    build.card && card.contradictions.length > 0 ? '; what the card contradicts itself about is left out' : '';
-  return `${from}, against ${against}${left}`;
-}
-
-const RULE_WORDS: Readonly<Record<RulingMethod, string>> = {
-  centreline: 'the centreline',
-  events: 'the events',
-  'opening-only': 'the opening side',
-  'lift-at-tdc': 'the lift at TDC',
-  trace: 'the trace',
-};
-
 /** Usual drop and checking height, mm. */
 const USUAL = { in: { drop: 1.27, checking: 1.27 }, mm: { drop: 1, checking: 1 } } as const;
 
 const readableOf = (build: Build) => ({ ...USUAL[build.description.body.units], followsDown: followsDownOf(build) });
-
-function nextWords({ view, method, valve, height, expanded }: NextRound, build: Build): string {
-  const { units } = build.description.body;
-  const at = height === null ? '' : ` at ${formatLength(height, units)}`;
-  const what: Readonly<Record<NextRound['method'], string>> = {
-    centreline: `the ${valve} centreline${height === null ? '' : `, ${formatLength(height, units)} drop`}`,
-    events: `the ${valve} events${at}`,
-    'opening-only': `the opening of the ${valve}${at}`,
-    'lift-at-tdc': `the ${valve} lift at TDC`,
-    trace: `the ${valve} trace`,
-  };
-  return `Read ${what[method]} ${view === null ? 'too' : 'again'}: that would bring it to about ±${computedDegrees(expanded)}.`;
-}
 
 /** The views with what each has to say of the cam's place. */
 export const placeViews = (views: readonly View[], { places }: Decision): View[] =>

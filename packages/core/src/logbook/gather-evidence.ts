@@ -43,8 +43,8 @@ export function gatherEvidence(
   const standing = rounds.filter(
     (round) => (round.problem === null || (odd && round.holds)) && round.lacking === 0 && round.method !== 'trace',
   );
-  const onProved = standing.some((round) => round.zeroProved);
-  // What was read without a wheel leans on no zero.
+  // What was read without a wheel leans on no zero, and slack places nothing.
+  const onProved = standing.some((round) => round.zeroProved && round.method !== 'backlash' && !leansOnNone(round));
   const counted = onProved ? standing.filter((round) => round.zeroProved || leansOnNone(round)) : standing;
   // Heights are few, and turning a number into text costs more than all the rest.
   const views = new Map<string, Map<number, string>>();
@@ -208,7 +208,13 @@ function settledOf(build: Build, observations: readonly Observation[], rounds: r
   for (const { stages } of build.zeros)
     for (const stage of stages) {
       if (stage.id !== setting) continue;
-      for (const pass of stage.passes) for (const { id } of [...pass.before, ...pass.after]) if (id > last) last = id;
+      for (const { before, after } of stage.passes) {
+        const [one, other] = [before[0]?.id, after[0]?.id];
+        // One contact alone shows nothing; both do, of all that was read before the first of them.
+        if (one === undefined || other === undefined) continue;
+        const first = one < other ? one : other;
+        if (first > last) last = first;
+      }
     }
   let settled = 0;
   for (const { entry } of observations) if (entry < last) settled += 1;

@@ -79,34 +79,59 @@ export interface Combined {
 
 export type ReadSource = 'reading the wheel' | 'the indicator' | 'repeats' | 'TDC';
 
-const NORMAL_95 = 1.96;
+export const NORMAL_95 = 1.96;
 /** Two-sided 95 % points of Student's t (JCGM 100:2008, table G.2), and √(χ²₀.₉₉₉/ν), for 1, 2, … degrees of freedom. */
-export const STUDENT_95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
-export const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
+const STUDENT_95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
+const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
 const square = (value: number): number => value * value;
 
+/** Repeats as one value, and what is left of each of their errors. In the unit of the values. */
+export interface Repeated {
+  readonly mean: number;
+  /** Rounding to the wheel. */
+  readonly wheel: number;
+  /** Share of its variance that repeats do not wear down. */
+  readonly stays: number;
+  /** What errs anew each time: as budgeted, or as they scatter. */
+  readonly random: number;
+  readonly scatters: boolean;
+  /** Half-width of 95 % of the random part, in its standard uncertainty: Student's t where the scatter is believed. */
+  readonly factor: number;
+}
+
 /**
- * Repeats of one quantity as one: their mean and how well it is known. The indicator errs anew each time; rounding to the wheel is worn down
- * only as far as the place itself scatters (share exp(−4π²σ²/q²) of its variance stays, as for TDC); TDC does not wear down at all. Repeats that
- * scatter beyond the budget are believed instead of it, with Student's t for so few.
- * @param values crank degrees, at least one.
+ * Repeats of one quantity. What errs anew each time wears down with their number; rounding to the wheel only as far as the place itself scatters (share
+ * exp(−4π²σ²/q²) of its variance stays, as for TDC). Repeats that scatter beyond the budget are believed instead of it, with Student's t for so few.
+ * @param values at least one.
+ * @param wheel standard uncertainty of one rounding, and `indicator` of what errs anew.
  */
-export function combineRounds(values: readonly number[], terms: Terms): Combined {
+export function repeatsOf(values: readonly number[], wheel: number, indicator: number): Repeated {
   const count = values.length;
   const mean = values.reduce((sum, each) => sum + each, 0) / count;
   const freedom = count - 1;
   const deviation = freedom > 0 ? Math.sqrt(values.reduce((sum, each) => sum + square(each - mean), 0) / freedom) : 0;
-  const scatters =
-    freedom > 0 && deviation > Math.hypot(terms.wheel, terms.indicator) * (SCATTER_999[freedom - 1] ?? 1.7);
-  const stays =
-    terms.wheel > 0 ? Math.exp((-4 * square(Math.PI) * square(terms.indicator)) / (12 * square(terms.wheel))) : 0;
-  const wheel = terms.wheel * Math.sqrt(stays + (1 - stays) / count);
-  const random = (scatters ? deviation : terms.indicator) / Math.sqrt(count);
-  const factor = scatters ? (STUDENT_95[freedom - 1] ?? NORMAL_95) : NORMAL_95;
+  const scatters = freedom > 0 && deviation > Math.hypot(wheel, indicator) * (SCATTER_999[freedom - 1] ?? 1.7);
+  const stays = wheel > 0 ? Math.exp((-4 * square(Math.PI * indicator)) / (12 * square(wheel))) : 0;
   return {
     mean,
-    spread: count > 1 ? Math.max(...values) - Math.min(...values) : 0,
-    count,
+    wheel: wheel * Math.sqrt(stays + (1 - stays) / count),
+    stays,
+    random: (scatters ? deviation : indicator) / Math.sqrt(count),
+    scatters,
+    factor: scatters ? (STUDENT_95[freedom - 1] ?? NORMAL_95) : NORMAL_95,
+  };
+}
+
+/**
+ * Repeats of one quantity as one figure with its budget: TDC does not wear down at all.
+ * @param values crank degrees, at least one.
+ */
+export function combineRounds(values: readonly number[], terms: Terms): Combined {
+  const { mean, wheel, random, scatters, factor } = repeatsOf(values, terms.wheel, terms.indicator);
+  return {
+    mean,
+    spread: values.length > 1 ? Math.max(...values) - Math.min(...values) : 0,
+    count: values.length,
     standard: Math.hypot(wheel, random, terms.tdc),
     expanded: Math.hypot(factor * random, NORMAL_95 * Math.hypot(wheel, terms.tdc)),
     budget: [

@@ -42,7 +42,8 @@ const PRIOR = {
   apart: 0.5,
 } as const;
 
-const LOBE = 'the lobe’s shape';
+/** What the shape of a lobe is called in a budget. */
+export const SHAPE = 'the lobe’s shape';
 
 /** Places of the unknowns of one valve in the list; −1 where there is none. */
 type Places = Readonly<
@@ -89,7 +90,7 @@ export function layOut(
     });
     if (!seen) return { ...NOWHERE, nose };
     const { half, power } = PRIOR;
-    const ofLobe = (name: UnknownName, mean: number, standard: number, from = LOBE): number =>
+    const ofLobe = (name: UnknownName, mean: number, standard: number, from: string = SHAPE): number =>
       put({ name, valve, mean, standard, from });
     const atValve = mine.some((each) => each.atValve);
     if (single && common < 0) common = put({ ...advance, valve: null });

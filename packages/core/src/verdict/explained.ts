@@ -1,5 +1,5 @@
 import { wrap180 } from '../units/angle';
-import type { Moved } from './faults';
+import type { Moved } from './hypotheses';
 import { type Block, dot, times } from './least-squares';
 import type { Weighing } from './weigh';
 

@@ -1,7 +1,23 @@
-import { VALVES, type Valve } from '../cam/card';
-import { flanksAt } from '../cam/lobe';
-import { type Predicted, flankOf } from './cam-model';
-import type { Evidence, FlankObservation, Observation } from './observations';
+import {
+  type Hypothesis,
+  at,
+  bleeding,
+  elsewhere,
+  entriesOf,
+  inOtherUnits,
+  instead,
+  isFlank,
+  misread,
+  onWheel,
+  otherValve,
+  roundsOf,
+  runsOf,
+  shift,
+  somewhere,
+  together,
+  wearing,
+} from './hypotheses';
+import type { Evidence } from './observations';
 
 export const FAULT_NAMES = [
   'wrong-side',
@@ -25,23 +41,6 @@ export const FAULT_NAMES = [
 ] as const;
 export type FaultName = (typeof FAULT_NAMES)[number];
 
-/** What a fault adds to what is observed: x times `moves`, where x is believed to be about `mean`. */
-export interface Moved {
-  readonly moves: (observation: Observation, predicted: Predicted) => number;
-  readonly mean: number;
-  /** 0 where it is known exactly. */
-  readonly standard: number;
-  /** Which way x must come out: a lifter loses lift and gains none. */
-  readonly sign?: 1 | -1;
-}
-
-/** One way in which a fault could have made the readings: it moved them, or something else was observed than was written down. */
-export interface Hypothesis {
-  /** The observations that it speaks of, by their entries. */
-  readonly concerns: readonly string[];
-  readonly makes: Moved | { readonly evidence: Evidence; readonly loose?: boolean };
-}
-
 export interface Fault {
   /** What may have happened, to stand after "most likely". */
   readonly words: string;
@@ -53,83 +52,6 @@ export interface Fault {
   readonly rare?: (evidence: Evidence) => number;
   readonly hypotheses: (evidence: Evidence) => Hypothesis[];
 }
-
-const entriesOf = (all: readonly Observation[]): string[] => [...new Set(all.map(({ entry }) => entry))];
-const roundsOf = (all: readonly Observation[]): string[] => [...new Set(all.map(({ round }) => round))];
-const isFlank = (each: Observation): each is FlankObservation => each.kind === 'flank' && each.standard === null;
-const otherValve = (valve: Valve): Valve => (valve === 'intake' ? 'exhaust' : 'intake');
-
-/** Something else was observed. `change` gives null for what was not observed at all. */
-function instead(
-  evidence: Evidence,
-  concerns: readonly Observation[],
-  change: (each: Observation) => Observation | null,
-): Hypothesis {
-  const chosen = new Set(concerns);
-  const observations = evidence.observations.flatMap((each) => (chosen.has(each) ? (change(each) ?? []) : each));
-  return { concerns: entriesOf(concerns), makes: { evidence: { ...evidence, observations } } };
-}
-
-/** Some of the readings of the wheel were read as something else. `by`: how much that added, from the ring position as read. */
-function misread(which: readonly Observation[], by: (ring: number) => number): Hypothesis {
-  const chosen = new Set(which);
-  return {
-    concerns: entriesOf(which),
-    makes: { mean: 1, standard: 0, moves: (each) => (isFlank(each) && chosen.has(each) ? by(each.ring) : 0) },
-  };
-}
-
-/** Everything of these was shifted alike. */
-function shift(mean: number, standard: number, concerns: readonly Observation[], sign?: 1 | -1): Hypothesis {
-  const chosen = new Set(concerns);
-  const moves: Moved['moves'] = (each) => (chosen.has(each) && each.kind !== 'peak-lift' ? 1 : 0);
-  return {
-    concerns: entriesOf(concerns),
-    makes: sign ? { mean, standard, moves, sign } : { mean, standard, moves },
-  };
-}
-
-/** Readings that somebody may have got wrong together: each alone, each round, each flank, each valve, all. */
-function together(evidence: Evidence): (readonly FlankObservation[])[] {
-  const flanks = evidence.observations.filter(isFlank);
-  const rounds = roundsOf(flanks).map((round) => flanks.filter((each) => each.round === round));
-  const valves = VALVES.map((valve) => flanks.filter((each) => each.valve === valve));
-  const sides = valves.flatMap((ofValve) =>
-    (['opening', 'closing'] as const).map((flank) => ofValve.filter((each) => each.flank === flank)),
-  );
-  const known = new Set<string>();
-  return [...flanks.map((each) => [each]), ...rounds, ...sides, ...valves, flanks].filter((set) => {
-    const key = set.map(({ entry, flank }) => entry + flank).join();
-    if (set.length === 0 || known.has(key)) return false;
-    known.add(key);
-    return true;
-  });
-}
-
-/** Valves that a fault may be at: one, the other, both. */
-function somewhere(evidence: Evidence): (readonly Valve[])[] {
-  const seen = VALVES.filter((valve) => evidence.observations.some((each) => each.valve === valve));
-  return seen.length > 1 ? [...seen.map((valve) => [valve]), seen] : [seen];
-}
-
-const at = (evidence: Evidence, valves: readonly Valve[]): Observation[] =>
-  evidence.observations.filter(({ valve }) => valves.includes(valve));
-
-/** Rounds that were taken one after the other: what is written to the wrong lobe is mostly more than one of them. */
-function runsOf({ observations }: Evidence): Observation[][] {
-  const rounds = roundsOf(observations);
-  const runs: Observation[][] = [];
-  for (let from = 0; from < rounds.length; from += 1)
-    for (let to = from + 1; to <= rounds.length; to += 1)
-      if (rounds.length <= MOST_ROUNDS || to - from === 1 || to - from === rounds.length)
-        runs.push(observations.filter(({ round }) => rounds.slice(from, to).includes(round)));
-  return runs;
-}
-/** With more rounds than this only single ones, and all, are looked at. */
-const MOST_ROUNDS = 8;
-
-const onWheel = (evidence: Evidence): Observation[] =>
-  evidence.observations.filter((each) => each.kind !== 'peak-lift');
 
 /** Everything on the wheel, crank degrees: one tooth of common sprockets is 14 to 24. */
 const ALIKE = 20;
@@ -145,67 +67,8 @@ const WORN = 0.4;
 const APART = 5;
 /** How far a reading is out that does not belong: crank degrees, and mm for a lift. */
 const STRAYS = { flank: 15, lift: 1 } as const;
-/** Ratios of common rockers, where nobody has said one. */
-const RATIOS = [1.5, 1.6, 1.7];
 /** As good as no lift, mm. */
 const NO_LIFT = 0.15;
-/** Figures that are taken for one another when an indicator reads in the other unit, mm: 0.050 in and 1 mm; 0.050 in and 0.050 mm. */
-const MISTAKEN: readonly (readonly [number, readonly number[]])[] = [
-  [1.27, [1, 0.05]],
-  [1, [1.27]],
-  [0.05, [1.27]],
-];
-
-/** What one mm of lift lost for each degree since the lifter left its seat does to a reading. */
-function bleeding(evidence: Evidence, valves: readonly Valve[]): Moved['moves'] {
-  return (each, { byFigure }) => {
-    if (!valves.includes(each.valve)) return 0;
-    const { lobe } = evidence.lobes[each.valve];
-    const seat = flanksAt(lobe, 0)?.opening ?? lobe.nose - lobe.half;
-    if (each.kind === 'peak-lift') return seat - lobe.nose;
-    if (each.kind === 'tdc-lift') return Math.min(0, seat);
-    const height = each.from === 'base' ? each.figure : lobe.peak - each.figure;
-    const stands = flankOf(lobe, each.flank, height).angle;
-    // A drop is counted from a peak that has bled already.
-    return each.from === 'base' ? byFigure * (stands - seat) : -byFigure * (stands - lobe.nose);
-  };
-}
-
-/** What one mm off the nose does: less lift, and drops counted from further down. The flanks stay as they were. */
-function wearing(valves: readonly Valve[]): Moved['moves'] {
-  return (each, { byFigure }) => {
-    if (!valves.includes(each.valve)) return 0;
-    if (each.kind === 'peak-lift') return -1;
-    return each.kind === 'flank' && each.from === 'peak' ? byFigure : 0;
-  };
-}
-
-/** Lifts read at the valve and taken for the lobe's, or the other way round, through each ratio that it may have been. */
-function elsewhere(evidence: Evidence, valves: readonly Valve[]): Hypothesis[] {
-  const known = [...new Set(valves.map((valve) => evidence.lobes[valve].ratio))].filter((ratio) => ratio !== 1);
-  return (known.length > 0 ? known : RATIOS).map((ratio) => {
-    const lobes = { ...evidence.lobes };
-    for (const valve of valves) lobes[valve] = { ...lobes[valve], ratio };
-    return instead({ ...evidence, lobes }, at(evidence, valves), (each) => ({ ...each, atValve: !each.atValve }));
-  });
-}
-
-/** The figures of one view in the other unit. */
-function inOtherUnits(evidence: Evidence, view: string): Hypothesis[] {
-  const members = evidence.observations.filter((each) => each.view === view);
-  const [first] = members;
-  if (first?.kind === 'flank')
-    return (MISTAKEN.find(([figure]) => Math.abs(figure - first.figure) < 1e-6)?.[1] ?? []).map((figure) =>
-      instead(evidence, members, (each) =>
-        each.kind === 'flank' ? { ...each, figure, view: `${view} as ${figure}` } : each,
-      ),
-    );
-  if (first?.kind === 'peak-lift')
-    return [25.4, 1 / 25.4].map((factor) =>
-      instead(evidence, members, (each) => (each.kind === 'peak-lift' ? { ...each, lift: each.lift * factor } : each)),
-    );
-  return [];
-}
 
 /**
  * What goes wrong when a cam is measured, each with what it does to the readings and with the check that tells. That these are the usual ones is common

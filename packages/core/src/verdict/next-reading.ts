@@ -1,8 +1,8 @@
 import { VALVES, type Valve } from '../cam/card';
-import { predict } from './cam-model';
+import { flankOf } from './cam-model';
 import { expandedOf } from './coverage';
 import type { FlankObservation, Observation } from './observations';
-import { placeOf } from './place-cam';
+import { advanceOf, placeOf } from './place-cam';
 import { type Weighing, weigh } from './weigh';
 
 /** A round of readings that could be taken next. */
@@ -27,7 +27,7 @@ export interface Readable {
 
 /**
  * The reading whose repeat, or whose first taking, would narrow most what is known of a cam's place; what it would come to is worked out by weighing it in
- * as if it agreed with the rest.
+ * as if it agreed: a repeat with the round before it, a new one with the rest.
  * @returns null where nothing was read on a wheel yet.
  */
 export function nextReading(weighing: Weighing, cam: Valve, readable: Readable): NextRound | null {
@@ -37,6 +37,7 @@ export function nextReading(weighing: Weighing, cam: Valve, readable: Readable):
   );
   const pattern = mine.find((each): each is FlankObservation => each.kind === 'flank' && each.standard === null);
   if (!pattern) return null;
+  const stands = advanceOf(weighing, cam);
   const tries: { next: Omit<NextRound, 'expanded'>; more: Observation[] }[] = [];
   for (const view of new Set(mine.map((each) => each.view))) {
     const members = mine.filter((each) => each.view === view);
@@ -54,12 +55,15 @@ export function nextReading(weighing: Weighing, cam: Valve, readable: Readable):
       if (!readable.followsDown || mine.some((each) => each.valve === valve && each.method === method)) continue;
       const height = method === 'centreline' ? readable.drop : readable.checking;
       const common = { ...pattern, valve, method, view: 'next', round: 'next', figure: height } as const;
+      const { lobe } = evidence.lobes[valve];
+      const lift = method === 'centreline' ? lobe.peak - height : height;
       tries.push({
         next: { view: null, method, valve, height },
         more: (['opening', 'closing'] as const).map((flank) => ({
           ...common,
           entry: `next ${flank}`,
           flank,
+          angle: flankOf(lobe, flank, lift).angle - stands,
           atValve: false,
           from: method === 'centreline' ? 'peak' : 'base',
         })),
@@ -67,13 +71,7 @@ export function nextReading(weighing: Weighing, cam: Valve, readable: Readable):
     }
   let best: NextRound | null = null;
   for (const { next, more } of tries) {
-    const first = weigh({ ...evidence, observations: [...evidence.observations, ...more] }, { once: true });
-    if (!first) continue;
-    // As the rest would have it: only how well it would be known is asked.
-    const agreeing = more.map((each) =>
-      each.kind === 'flank' ? { ...each, angle: predict(evidence, first.layout, first.guess, each).value } : each,
-    );
-    const weighed = weigh({ ...evidence, observations: [...evidence.observations, ...agreeing] }, { once: true });
+    const weighed = weigh({ ...evidence, observations: [...evidence.observations, ...more] }, { once: true });
     const placed = weighed && placeOf(weighed, cam);
     if (!placed) continue;
     const { expanded } = expandedOf(placed.sources);

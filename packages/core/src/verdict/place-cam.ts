@@ -1,7 +1,8 @@
 import type { Valve } from '../cam/card';
+import { SHAPE } from './cam-model';
 import type { ErrorSource } from './coverage';
 import { gainsOf, times } from './least-squares';
-import { SHAPE, type Weighing } from './weigh';
+import type { Weighing } from './weigh';
 
 /** Where a cam sits against its target, and what that rests on. Crank degrees. */
 export interface Placed {
@@ -13,6 +14,12 @@ export interface Placed {
   readonly gains: readonly (readonly number[])[];
   /** The combination of the unknowns that δ is. */
   readonly wanted: Float64Array;
+}
+
+/** How far ahead of its card a cam sits, whatever its target: crank degrees; 0 where nothing was read of it. */
+export function advanceOf({ layout, guess, solved }: Weighing, cam: Valve): number {
+  const { advance } = layout.of[cam];
+  return advance < 0 ? 0 : (guess[advance] ?? 0) + (solved.unknowns[advance] ?? 0);
 }
 
 /**

@@ -1,13 +1,20 @@
-import { SCATTER_999, STUDENT_95 } from '../measure/read-uncertainty';
+import { NORMAL_95, repeatsOf } from '../measure/read-uncertainty';
 import { wrap180 } from '../units/angle';
-import { type Guess, type Layout, type Predicted, layOut, observedNear, predict, predictCard } from './cam-model';
-import { type ErrorSource } from './coverage';
+import {
+  type Guess,
+  type Layout,
+  type Predicted,
+  SHAPE,
+  layOut,
+  observedNear,
+  predict,
+  predictCard,
+} from './cam-model';
+import type { ErrorSource } from './coverage';
 import { type Belief, type Block, type Solved, leastSquares } from './least-squares';
 import type { Evidence, FlankObservation, Observation } from './observations';
 
 export interface WeighOptions {
-  /** Which observations count. Left out: all. */
-  readonly use?: (observation: Observation) => boolean;
   /** Repeats of a place taken together, so that rounding is not worn down. false: each reading by itself, for looking at them one by one. */
   readonly grouped?: boolean;
   /** How near its card the cam is believed to sit beforehand, crank degrees. Left out: anywhere. */
@@ -46,8 +53,6 @@ export interface Weighing {
   readonly freedom: number;
 }
 
-/** What the unknown of a lobe is called in a budget. */
-export const SHAPE = 'the lobe’s shape';
 const SQRT12 = Math.sqrt(12);
 const square = (value: number): number => value * value;
 const MOST_ROUNDS = 6;
@@ -78,11 +83,11 @@ const LIKENESS = { nose: 8, width: 2, each: 0.25 } as const;
 /**
  * Weighs all that is known of a trial: the readings, each used once, the card's figures with their rounding, and what is believed of zeros, lobes and
  * instruments beforehand. Linearised about the best guess, which is improved until it stands still (Gauss–Newton).
- * @returns null where no observation counts.
+ * @returns null where nothing was observed.
  */
 export function weigh(evidence: Evidence, options: WeighOptions = {}): Weighing | null {
-  const { use, grouped = true, believable = null, loose = false, once = false, blind = false } = options;
-  const observations = use ? evidence.observations.filter(use) : evidence.observations;
+  const { grouped = true, believable = null, loose = false, once = false, blind = false } = options;
+  const { observations } = evidence;
   if (observations.length === 0) return null;
   const layout = layOut(evidence, observations, believable, loose);
   const groups = blind ? [] : groupsOf(observations, grouped);
@@ -170,7 +175,7 @@ function groupsOf(observations: readonly Observation[], grouped: boolean): (read
   const groups = new Map<string, Observation[][]>();
   for (const each of observations) {
     const apart = !grouped || (each.kind === 'flank' && each.standard !== null);
-    const key = `${each.view} ${each.kind === 'peak-lift' ? '' : each.zero}${apart ? ` ${each.round}` : ''}`;
+    const key = `${each.view} ${each.atValve} ${each.kind === 'peak-lift' ? '' : each.zero}${apart ? ` ${each.round}` : ''}`;
     const group = groups.get(key) ?? [];
     groups.set(key, group);
     const place = group.find(
@@ -200,7 +205,12 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
     const near = observedNear(evidence, first, value);
     const values = members.map((member) => observedNear(evidence, member, near));
     const count = values.length;
-    const mean = values.reduce((sum, one) => sum + one, 0) / count;
+    // A lift was read where the wheel was read: its step comes in through the slope there.
+    const perDegree = Math.abs(guessed.row[layout.of[first.valve].advance] ?? 0);
+    const step = first.kind === 'peak-lift' ? 0 : (first.step * perDegree) / SQRT12;
+    const figure = Math.abs(guessed.byFigure) * each;
+    // The zero of the indicator errs anew at each round, as the reading itself does.
+    const { mean, wheel, stays, random, scatters, factor } = repeatsOf(values, step, figure * Math.SQRT2);
     misses.push(mean - value);
     let variance = 0;
     const put = (from: string, standard: number, rectangular: boolean, byFigure = false): void => {
@@ -208,21 +218,12 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
       variance += square(standard);
       sources.push({ from, standard, rectangular, place, byFigure });
     };
-    const figure = Math.abs(guessed.byFigure) * each;
     if (first.kind === 'flank' && first.standard !== null) {
       put('the trace', first.standard, false);
       zeroes.push(0);
     } else {
-      // A lift was read where the wheel was read: its step comes in through the slope there.
-      const perDegree = Math.abs(guessed.row[layout.of[first.valve].advance] ?? 0);
-      const wheel = first.kind === 'peak-lift' ? 0 : (first.step * perDegree) / SQRT12;
-      const freedom = count - 1;
-      const deviation = freedom > 0 ? Math.sqrt(values.reduce((sum, one) => sum + square(one - mean), 0) / freedom) : 0;
-      const scatters =
-        freedom > 0 && deviation > Math.hypot(wheel, figure * Math.SQRT2) * (SCATTER_999[freedom - 1] ?? 1.7);
-      const stays = wheel > 0 ? Math.exp((-4 * square(Math.PI * figure * Math.SQRT2)) / (12 * square(wheel))) : 0;
-      put('reading the wheel', wheel * Math.sqrt(stays + (1 - stays) / count), stays > 0.5 || count === 1);
-      if (scatters) put('repeats', ((STUDENT_95[freedom - 1] ?? 1.96) / 1.96) * (deviation / Math.sqrt(count)), false);
+      put('reading the wheel', wheel, stays > 0.5 || count === 1);
+      if (scatters) put('repeats', (factor / NORMAL_95) * random, false);
       else put('the indicator', figure / Math.sqrt(count), count === 1, count === 1);
       zeroes.push(scatters ? 0 : guessed.byFigure * each);
     }

@@ -114,7 +114,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
             <Words look="soft" testID="why-text">
               {verdict.why}
             </Words>
-            {trial?.cams.map(({ cam, budget, chance }) => (
+            {trial?.cams.map(({ cam, budget, chance, verdict: its }) => (
               <View key={cam} className="gap-1">
                 <Words look="soft">
                   {`${cam === 'single' ? 'The' : cam === 'intake' ? 'The intake’s' : 'The exhaust’s'} uncertainty, by where it comes from (one standard deviation): ${budget
@@ -122,7 +122,13 @@ export function DecideStation({ report, write, undo }: StationProps) {
                     .map(({ from, standard }) => `${from} ${computedDegrees(standard, 2)}`)
                     .join(', ')}. Healthy readings differ more than these do in ${percent(chance)} of cases.`}
                 </Words>
-                <DrawnCheck buildId={build.id} trial={trial.id} cam={cam === 'exhaust' ? 'exhaust' : 'intake'} />
+                {/* Another figure: what was drawn for the one before is forgotten. */}
+                <DrawnCheck
+                  key={`${trial.id} ${its.delta} ${its.expanded}`}
+                  buildId={build.id}
+                  trial={trial.id}
+                  cam={cam === 'exhaust' ? 'exhaust' : 'intake'}
+                />
               </View>
             ))}
           </View>

@@ -18,7 +18,7 @@ export type Drawing =
   | { readonly state: 'drawing'; readonly share: number }
   | { readonly state: 'done'; readonly drawn: Drawn; readonly stated: number; readonly took: number };
 
-/** A million draws of a verdict's errors in workers: begun, watched, given up. What was drawn is forgotten when the readings change. */
+/** A million draws of a verdict's errors in workers: begun, watched, given up, and given up too when nobody looks any more. */
 export function useDrawing(buildId: string, trial: string, cam: Valve) {
   const store = useStore<RootState>();
   const [drawing, setDrawing] = useState<Drawing>({ state: 'idle' });
