@@ -1,5 +1,6 @@
 import { type CrankDeg, crankDeg } from '../units/angle';
 import { type Outcome, problem } from '../problem';
+import type { Valve } from './card';
 
 /** Where the builder wants the cam: as the card says, so many crank degrees ahead of it, or at an intake centreline of his own. */
 export type Target =
@@ -11,28 +12,34 @@ export type Target =
 const USUAL_CENTRELINE = { from: 85, to: 130 } as const;
 
 /**
- * The intake centreline to aim at, crank degrees ATDC. Advance is positive and makes the centreline smaller.
- * @param card the intake centreline of the card, printed or derived; null where it has none that stands.
+ * The centreline to aim at as it is printed: of the intake crank degrees ATDC, which an advance makes smaller; of the exhaust BTDC, which it makes larger.
+ * @param card the centreline of the card, printed or derived; null where it has none that stands.
  * @example targetCentreline(108, { kind: 'ahead-of-card', advance: 2 }) // 106
  */
-export function targetCentreline(card: number | null, target: Target): Outcome<{ readonly centreline: CrankDeg }> {
+export function targetCentreline(
+  card: number | null,
+  target: Target,
+  valve: Valve = 'intake',
+): Outcome<{ readonly centreline: CrankDeg }> {
   if (target.kind === 'centreline') return { ok: true, centreline: crankDeg(target.centreline) };
   if (card === null)
     return problem(
-      'The card gives no intake centreline to aim at.',
+      `The card gives no ${valve} centreline to aim at.`,
       'Enter the centreline from the card, or set a target of your own.',
     );
-  return { ok: true, centreline: crankDeg(card - (target.kind === 'card' ? 0 : target.advance)) };
+  const advance = target.kind === 'card' ? 0 : target.advance;
+  return { ok: true, centreline: crankDeg(valve === 'intake' ? card - advance : card + advance) };
 }
 
 /**
  * How far ahead of its card the cam shall sit, crank degrees; null where a centreline is wanted and the card gives none to compare with.
  * `aheadOfCard(108, { kind: 'centreline', centreline: 106 })` is 2.
  */
-export function aheadOfCard(card: number | null, target: Target): CrankDeg | null {
+export function aheadOfCard(card: number | null, target: Target, valve: Valve = 'intake'): CrankDeg | null {
   if (target.kind === 'card') return crankDeg(0);
   if (target.kind === 'ahead-of-card') return crankDeg(target.advance);
-  return card === null ? null : crankDeg(card - target.centreline);
+  if (card === null) return null;
+  return crankDeg(valve === 'intake' ? card - target.centreline : target.centreline - card);
 }
 
 /** A remark on a centreline that is possible but unusual, or null. `centrelineRemark(70)` names the usual range. */

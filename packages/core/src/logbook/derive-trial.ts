@@ -1,18 +1,29 @@
 import { type CompletedCard, completeCard } from '../cam/complete-card';
-import { aheadOfCard, targetCentreline } from '../cam/target';
+import { type Target, aheadOfCard, targetCentreline } from '../cam/target';
 import type { RulingMethod } from '../measure/read-methods';
 import type { LengthUnit } from '../units/length';
 import type { Evidence } from '../verdict/observations';
 import { DEFAULT_LIMIT } from '../verdict/limits';
+import { together } from '../verdict/verdict';
 import { type Decision, decideTrial, placeViews } from './derive-verdict';
 import type { BodyOf } from './entry';
 import type { Build, Trial } from './fold';
-import { type RoundFinding, findRound } from './read-rounds';
+import { type RoundFinding, bankOf, findRound } from './read-rounds';
 import { type TraceFinding, findTraces } from './read-traces';
 import { findViews } from './views/find-views';
 import { gatherEvidence } from './gather-evidence';
 import type { View, ViewContext } from './views/view';
 import type { SettingFinding } from './zero-passes';
+
+/** What was read at one bank of cylinders: its cams stand apart from those of the other. */
+export interface BankFinding {
+  readonly bank: 1 | 2;
+  readonly rounds: readonly RoundFinding[];
+  readonly traces: readonly TraceFinding[];
+  readonly views: readonly View[];
+  readonly evidence: Evidence;
+  readonly decision: Decision;
+}
 
 export interface TrialFinding {
   readonly id: string;
@@ -21,21 +32,49 @@ export interface TrialFinding {
   /** When it was begun, by the device's clock: for people. */
   readonly begunAt: string;
   readonly why: Trial['why'];
+  readonly banks: readonly BankFinding[];
+  /** All banks together. */
   readonly rounds: readonly RoundFinding[];
   readonly traces: readonly TraceFinding[];
   readonly views: readonly View[];
-  readonly evidence: Evidence;
-  readonly decision: Decision;
+  readonly decision: Pick<Decision, 'cams' | 'verdict' | 'faults'>;
 }
 
-type InForce = Pick<BodyOf<'target.set'>, 'target' | 'limit'> & { readonly judgedBy: RulingMethod | null };
+type InForce = Pick<BodyOf<'target.set'>, 'target' | 'limit'> & {
+  /** Of a twin-cam engine, where it has one of its own. */
+  readonly exhaust: Target | null;
+  readonly judgedBy: RulingMethod | null;
+};
 
 /** The target that holds: as the builder set it, else straight to the card with the usual limit. */
 export function targetInForce(build: Build): InForce {
   const set = build.target?.body;
+  const twin = build.description.body.engine.cams === 'twin';
   return set
-    ? { target: set.target, limit: set.limit, judgedBy: set.judgedBy ?? null }
-    : { target: { kind: 'card' }, limit: DEFAULT_LIMIT, judgedBy: null };
+    ? {
+        target: set.target,
+        exhaust: twin ? (set.exhaust ?? null) : null,
+        limit: set.limit,
+        judgedBy: set.judgedBy ?? null,
+      }
+    : { target: { kind: 'card' }, exhaust: null, limit: DEFAULT_LIMIT, judgedBy: null };
+}
+
+/** Where each cam shall sit: its centreline as printed, and how far ahead of its card that is; null where nothing says it. */
+export function aimOf(build: Build, card: CompletedCard): Pick<ViewContext, 'ahead' | 'wanted'> {
+  const { target, exhaust } = targetInForce(build);
+  const intake = targetCentreline(card.intake.centreline, target);
+  const ahead = aheadOfCard(card.intake.centreline, target);
+  const following = ahead === null ? null : ({ kind: 'ahead-of-card', advance: ahead } as const);
+  const aim = exhaust ?? following;
+  const wanted = aim && targetCentreline(card.exhaust.centreline, aim, 'exhaust');
+  return {
+    ahead: { intake: ahead, exhaust: aim && aheadOfCard(card.exhaust.centreline, aim, 'exhaust') },
+    wanted: {
+      intake: intake.ok ? intake.centreline : null,
+      exhaust: wanted?.ok ? wanted.centreline : null,
+    },
+  };
 }
 
 /** Completing a card costs more than deriving the readings; a card hardly ever changes. Kept with the entry that it came from. */
@@ -63,7 +102,8 @@ function decideOnce(
   context: ViewContext,
   told: Parameters<typeof decideTrial>[4],
 ): Decision {
-  const holder = trial.rounds[0]?.readings[0] ?? trial.traces[0];
+  // A second bank is decided beside the first, from other readings: each keeps its own.
+  const holder = evidenceHolder(trial, told.bank, context);
   if (!holder) return decideTrial(evidence, whole, rule, context, told);
   const { build, card } = context;
   const from: unknown[] = [card, build.description, build.target, build.asItStands, build.card];
@@ -75,6 +115,12 @@ function decideOnce(
   const decision = decideTrial(evidence, whole, rule, context, told);
   decided.set(holder, { from, decision });
   return decision;
+}
+
+function evidenceHolder(trial: Trial, bank: 1 | 2, { build }: ViewContext): object | undefined {
+  const mine = ({ body }: { readonly body: { readonly cylinder: number } }): boolean =>
+    bankOf(body.cylinder, build) === bank;
+  return trial.rounds.find((round) => round.readings.some(mine))?.readings.find(mine) ?? trial.traces.find(mine);
 }
 
 /** Everything that a decision is made from: a later proof moves the angles of readings, a point left out those of a trace, though their entries stay. */
@@ -98,39 +144,61 @@ function deriveTrial(
   known: ViewContext['known'],
   last: boolean,
 ): TrialFinding {
-  const { target, limit, judgedBy } = targetInForce(build);
-  const wanted = targetCentreline(card.intake.centreline, target);
-  const rounds = trial.rounds.map((round) => findRound(round, build, settings));
-  const traces = findTraces(trial, build, settings);
-  const context: ViewContext = {
-    build,
-    card,
-    ahead: aheadOfCard(card.intake.centreline, target),
-    wanted: wanted.ok ? wanted.centreline : null,
-    traces,
-    known,
-  };
-  const views = findViews(trial, rounds, context);
-  const evidence = gatherEvidence(rounds, context, { odd: false });
-  const odd = rounds.some(({ problem, holds, lacking }) => problem !== null && holds && lacking === 0);
-  const whole = odd ? gatherEvidence(rounds, context, { odd: true }) : evidence;
-  const decision = decideOnce(trial, evidence, whole, judgedBy, context, {
-    limit,
-    zeroProved: provedOf(rounds, traces),
-    last,
-    views,
+  const { limit, judgedBy } = targetInForce(build);
+  const aim = aimOf(build, card);
+  const all = trial.rounds.map((round) => findRound(round, build, settings));
+  const allTraces = findTraces(trial, build, settings);
+  const banked = build.description.body.engine.secondBank === undefined ? ([1] as const) : ([1, 2] as const);
+  const banks = banked.map((bank): BankFinding => {
+    const mine = <T extends { readonly bank: 1 | 2 }>(of: readonly T[]): readonly T[] =>
+      banked.length === 1 ? of : of.filter((each) => each.bank === bank);
+    const [rounds, traces] = [mine(all), mine(allTraces)];
+    const context: ViewContext = { build, card, ...aim, traces, known };
+    const views = findViews(trial, rounds, context, bank);
+    const evidence = gatherEvidence(rounds, context, { odd: false });
+    const odd = rounds.some(({ problem, holds, lacking }) => problem !== null && holds && lacking === 0);
+    const whole = odd ? gatherEvidence(rounds, context, { odd: true }) : evidence;
+    const decision = decideOnce(trial, evidence, whole, judgedBy, context, {
+      limit,
+      zeroProved: provedOf(rounds, traces),
+      last,
+      views,
+      bank,
+    });
+    const placed = placeViews(views, decision);
+    return { bank, rounds, traces, views: bank === 1 ? placed : placed.map(ofSecondBank), evidence, decision };
   });
+  const [first, second] = banks;
   return {
     id: trial.id,
     number: at + 1,
     note: trial.note ?? null,
     begunAt: trial.begunAt,
     why: trial.why,
-    rounds,
-    traces,
-    views: placeViews(views, decision),
-    evidence,
-    decision,
+    banks,
+    rounds: all,
+    traces: allTraces,
+    views: second ? banks.flatMap(({ views }) => views) : (first?.views ?? []),
+    decision: second ? decideTogether(banks) : (first?.decision ?? { cams: [], verdict: null, faults: [] }),
+  };
+}
+
+const ofSecondBank = (view: View): View => ({
+  ...view,
+  bank: 2,
+  key: `bank 2 ${view.key}`,
+  title: `Bank 2: ${view.title.charAt(0).toLowerCase()}${view.title.slice(1)}`,
+});
+
+function decideTogether(banks: readonly BankFinding[]): TrialFinding['decision'] {
+  const cams = banks.flatMap(({ decision }) => decision.cams);
+  return {
+    cams,
+    verdict: together(
+      cams.map(({ verdict }) => verdict),
+      cams.map(({ cam, bank }) => `${cam === 'exhaust' ? 'Exhaust' : 'Intake'} of bank ${bank}`),
+    ),
+    faults: banks.flatMap(({ decision }) => decision.faults),
   };
 }
 

@@ -16,6 +16,7 @@ import type { View, ViewContext } from './views/view';
 /** Where a cam sits, and what is to be done about it. */
 export interface CamFinding {
   readonly cam: 'single' | 'intake' | 'exhaust';
+  readonly bank: 1 | 2;
   readonly verdict: Verdict;
   readonly standard: number;
   /** What the uncertainty comes from, largest first, crank degrees. */
@@ -63,6 +64,7 @@ export function decideTrial(
     readonly zeroProved: boolean;
     readonly last: boolean;
     readonly views: readonly View[];
+    readonly bank: 1 | 2;
   },
 ): Decision {
   const odd = whole !== evidence;
@@ -110,12 +112,14 @@ export function decideTrial(
     return [
       {
         cam,
+        bank: told.bank,
         standard,
         budget: budgetOf(placed.sources),
         chance,
         rule: spoken,
         verdict: judge({
           cam,
+          bank: context.build.description.body.engine.secondBank === undefined ? null : told.bank,
           delta: placed.delta,
           expanded,
           spread: spreadOf(told.views, cam),
@@ -126,7 +130,7 @@ export function decideTrial(
           named: faults.filter((each) => cam === 'single' || concerns(each, evidence, cam)),
           worst: chance < CHANCE ? worstOf(weighing, labels) : null,
           next: next && { words: nextWords(next, context.build), expanded: next.expanded },
-          ahead: evidence.ahead,
+          ahead: evidence.ahead[cam === 'exhaust' ? 'exhaust' : 'intake'],
         }),
       },
     ];
@@ -180,6 +184,7 @@ export const placeViews = (views: readonly View[], { places }: Decision): View[]
     return {
       key: view.key,
       method: view.method,
+      bank: view.bank,
       valve: view.valve,
       title: view.title,
       shows: view.shows,

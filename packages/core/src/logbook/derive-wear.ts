@@ -61,8 +61,8 @@ function lifts(trials: readonly TrialFinding[], valve: Valve, units: LengthUnit)
 function phases(trials: readonly TrialFinding[]): WearFinding[] {
   const [before, now] = trials.slice(-2);
   if (!before || !now || now.why !== 'checked') return [];
-  return now.decision.cams.flatMap(({ cam, verdict }): WearFinding[] => {
-    const then = before.decision.cams.find((each) => each.cam === cam)?.verdict;
+  return now.decision.cams.flatMap(({ cam, bank, verdict }): WearFinding[] => {
+    const then = before.decision.cams.find((each) => each.cam === cam && each.bank === bank)?.verdict;
     if (!then) return [];
     const change = verdict.delta - then.delta;
     // The card's rounding is in both and cancels; taken in, it makes the comparison somewhat cautious.

@@ -15,11 +15,12 @@ import { findSettings } from './zero-passes';
  * @param cam the valve whose cam it is; either for a single cam.
  * @returns null where there is no such trial, or nothing in it says where the cam sits.
  */
-export function drawingOf(entries: readonly Entry[], trial: string, cam: Valve): DrawingCase | null {
+export function drawingOf(entries: readonly Entry[], trial: string, cam: Valve, bank: 1 | 2 = 1): DrawingCase | null {
   const build = fold(entries);
   if (!build) return null;
   const finding = deriveTrials(build, findSettings(build), cardOf(build)).find(({ id }) => id === trial);
-  const weighing = finding && weigh(finding.evidence);
+  const evidence = finding?.banks.find((each) => each.bank === bank)?.evidence;
+  const weighing = evidence && weigh(evidence);
   const lead = weighing?.evidence.cams === 'single' ? leadOf(weighing) : cam;
   const placed = weighing && placeOf(weighing, lead);
   return placed ? drawingCase(weighing, placed, expandedOf(placed.sources)) : null;

@@ -7,6 +7,9 @@ import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
 import { FEWEST_POINTS } from '../cam/trace-points';
 import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { CHECK_NAMES } from '../prepare/checks';
+import { POCKETS } from '../clearance/valve-to-piston';
+import { SIGN_CHECK_NAMES } from '../sign/sign-checks';
+import { advanceOfSetting, hardwareSchema, settingSchema } from '../timing-set/hardware';
 
 /** An entry is a fact, never changed, at most voided by a later entry. Its meaning hangs on the ids that it names. */
 const id = z.uuid({ error: 'expected an id in UUID form' }).describe('UUID (version 7 where a device makes it).');
@@ -55,6 +58,12 @@ const engineSchema = z
       .optional()
       .describe('Millimetres, positive toward the side to which the crankpin moves after TDC.'),
     cams: z.enum(['single', 'twin']).optional().describe('One camshaft for both valves, or one each. Left out: one.'),
+    secondBank: z
+      .int({ error: 'a cylinder is a whole number' })
+      .min(2, { error: 'cylinder 1 is on the first bank: name one of the other' })
+      .max(24, { error: 'at most 24 cylinders' })
+      .optional()
+      .describe('Twin cams on two banks: the cylinder at which the second bank is measured. Left out: one bank.'),
     rockerRatio: z
       .strictObject({ intake: ratio('the rocker ratio'), exhaust: ratio('the rocker ratio') })
       .optional()
@@ -94,6 +103,15 @@ const engineSchema = z
       const angles = checkFiringAngles(engine.firingAngles, engine.cylinders);
       if (!angles.ok) context.addIssue({ code: 'custom', path: ['firingAngles'], message: angles.problem.message });
     }
+    if (engine.secondBank !== undefined && (engine.cams !== 'twin' || engine.secondBank > engine.cylinders))
+      context.addIssue({
+        code: 'custom',
+        path: ['secondBank'],
+        message:
+          engine.cams === 'twin'
+            ? `there is no cylinder ${engine.secondBank}`
+            : 'a second bank has cams of its own: say that the engine has twin cams',
+      });
     if (engine.stroke === undefined || engine.rod === undefined) return;
     const trouble = crankTrouble({ stroke: engine.stroke, rod: engine.rod, pinOffset: engine.pinOffset ?? 0 });
     if (trouble) context.addIssue({ code: 'custom', path: ['rod'], message: trouble });
@@ -310,20 +328,28 @@ const cardEntered = z
   )
   .describe('What the camshaft’s card prints, as it prints it: figures that contradict each other are kept.');
 
+const wantedOf = (which: 'intake' | 'exhaust') =>
+  z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('card') }),
+    z.strictObject({
+      kind: z.literal('ahead-of-card'),
+      advance: degrees(-20, 20, 'the advance').describe('Crank degrees, positive advances.'),
+    }),
+    z.strictObject({
+      kind: z.literal('centreline'),
+      centreline: degrees(1, 179, 'the target centreline').describe(
+        which === 'intake' ? 'Crank degrees ATDC.' : 'Crank degrees BTDC.',
+      ),
+    }),
+  ]);
+
 const targetSet = z
   .strictObject({
     replaces: id.nullable().describe('The target that this one corrects, or null.'),
-    target: z.discriminatedUnion('kind', [
-      z.strictObject({ kind: z.literal('card') }),
-      z.strictObject({
-        kind: z.literal('ahead-of-card'),
-        advance: degrees(-20, 20, 'the advance').describe('Crank degrees, positive advances.'),
-      }),
-      z.strictObject({
-        kind: z.literal('centreline'),
-        centreline: degrees(1, 179, 'the target centreline').describe('Crank degrees ATDC.'),
-      }),
-    ]),
+    target: wantedOf('intake'),
+    exhaust: wantedOf('exhaust')
+      .optional()
+      .describe('Twin cams: where the exhaust cam shall sit. Left out: as far ahead of its card as the intake.'),
     limit: degrees(0.1, 10, 'the limit').describe('How far from the target the cam may sit, crank degrees.'),
     judgedBy: z
       .enum(RULING_METHODS)
@@ -334,6 +360,24 @@ const targetSet = z
   })
   .describe('Where the cam shall sit, and how closely.');
 
+const bank = z.union([z.literal(1), z.literal(2)]).describe('Which bank of cylinders; 1 where there is only one.');
+const camName = z.enum(['single', 'intake', 'exhaust']);
+
+const movedCam = z.strictObject({
+  cam: camName,
+  bank,
+  by: z.number().min(-90).max(90).describe('What was expected of the move, crank degrees of advance.'),
+  standard: z.number().min(0).max(90).describe('Its standard uncertainty.'),
+});
+export const predictedViewSchema = z.strictObject({
+  view: text(200, 'the view').describe('Key of the view that the reading will show.'),
+  title: text(200, 'the title'),
+  shows: text(200, 'the figure').describe('The figure in words.'),
+  value: z.number(),
+  unit: z.enum(['crank degrees', 'mm']),
+  standard: z.number().min(0).describe('In its own unit.'),
+});
+
 const trialBegun = z
   .strictObject({
     after: id.nullable().describe('The trial before this one, or null.'),
@@ -342,6 +386,19 @@ const trialBegun = z
       .enum(['moved', 'checked'])
       .optional()
       .describe('The cam was moved; or nothing was, and it is measured again later. Left out: moved.'),
+    move: z
+      .strictObject({
+        parts: z
+          .array(z.strictObject({ part: id, to: settingSchema }))
+          .max(16, { error: 'at most 16 parts' })
+          .refine((parts) => new Set(parts.map(({ part }) => part)).size === parts.length, {
+            error: 'a part is set twice',
+          }),
+        cams: z.array(movedCam).max(4),
+        predicted: z.array(predictedViewSchema).max(60).describe('What the readings should show after it.'),
+      })
+      .optional()
+      .describe('What was set on the drive, and what was expected of it.'),
   })
   .describe('One assembly of the cam drive. Moving the cam ends it and begins the next.');
 
@@ -418,6 +475,124 @@ const tracePointsVoided = z
   })
   .describe('Points of a trace that are left out.');
 
+const driveFitted = z
+  .strictObject({
+    replaces: id.nullable().describe('The statement that this one corrects, or null.'),
+    trial: id.describe('The trial in which the drive stands like this.'),
+    camTurns: z
+      .enum(['with-crank', 'against-crank'])
+      .describe('Seen from where the wheel is. A cam gear that meshes with the crank’s turns against it.'),
+    parts: z
+      .array(
+        z
+          .strictObject({
+            part: id,
+            name: text(80, 'the name'),
+            library: id.nullable().describe('The piece in the library of the shop that it is, or null.'),
+            hardware: hardwareSchema,
+            cam: z.enum(['all', 'intake', 'exhaust']).describe('Which cams it turns.'),
+            bank: bank.nullable().describe('On which bank; null where it turns those of both.'),
+            at: settingSchema,
+            experience: z
+              .array(
+                z.strictObject({
+                  from: settingSchema,
+                  to: settingSchema,
+                  gave: z.number().min(-90).max(90).describe('Crank degrees of advance.'),
+                  standard: z.number().min(0).max(90),
+                }),
+              )
+              .max(200)
+              .describe('What it gave on other engines of the shop, as known when it was fitted.'),
+          })
+          .superRefine(({ hardware, at }, context) => {
+            if (advanceOfSetting(hardware, at) === null)
+              context.addIssue({
+                code: 'custom',
+                path: ['at'],
+                message: 'the hardware has no such position: take one of its marks, or a figure inside its range',
+              });
+          }),
+      )
+      .max(16, { error: 'at most 16 parts' })
+      .refine((parts) => new Set(parts.map(({ part }) => part)).size === parts.length, {
+        error: 'a part stands twice',
+      }),
+  })
+  .describe('The timing hardware on the drive, and where it stands.');
+
+const phaserRead = z
+  .strictObject({
+    trial: id,
+    part: id.describe('The phaser.'),
+    nominal: z.number().min(-360).max(360),
+    shows: z.number().min(-360).max(360),
+  })
+  .describe('The angle of a phaser in its maker’s own scale: what it should be, and what it is after two turns.');
+
+const facing = z.strictObject({
+  angle: z
+    .number({ error: 'the valve angle must be a number of degrees' })
+    .min(0, { error: 'the valve angle must lie between 0 and 60 degrees' })
+    .max(60, { error: 'the valve angle must lie between 0 and 60 degrees' })
+    .describe('Between valve and bore, degrees.'),
+  pocket: z.enum(POCKETS).describe('A pocket parallel to the valve head, a flat crown, or unknown.'),
+  minimum: lengthMm(20, 'the least clearance'),
+});
+
+const clearanceSetUp = z
+  .strictObject({
+    replaces: id.nullable(),
+    intake: facing.optional(),
+    exhaust: facing.optional(),
+  })
+  .describe('How valves and pistons face each other, and how near they may come.');
+
+const clearanceMeasured = z
+  .strictObject({
+    trial: id.describe('The trial in which it was measured: the cam stood as it stands there.'),
+    cylinder: z.int().min(1).max(24),
+    valve,
+    gaps: z
+      .array(
+        z.strictObject({
+          at: degrees(-60, 60, 'the place of the crank').describe('Crank degrees past overlap TDC.'),
+          gap: liftMm(40, 'the clearance'),
+        }),
+      )
+      .min(1, { error: 'give at least one clearance' })
+      .max(40, { error: 'at most 40 clearances at once' })
+      .refine((gaps) => new Set(gaps.map(({ at }) => at)).size === gaps.length, {
+        error: 'a place of the crank stands twice',
+      }),
+  })
+  .describe('Clearance between valve and piston round overlap TDC.');
+
+const signChecked = z
+  .strictObject({
+    replaces: id.nullable(),
+    check: z.enum(SIGN_CHECK_NAMES),
+    result: z.enum(['done', 'skipped']),
+    reason: text(200, 'the reason').optional(),
+  })
+  .refine((body) => body.result === 'done' || body.reason !== undefined, {
+    path: ['reason'],
+    error: 'say why the check is skipped',
+  })
+  .describe('A check before the build is signed, made or skipped with a reason.');
+
+const buildSigned = z
+  .strictObject({
+    after: id.nullable().describe('The reopening before it, or null.'),
+    name: text(80, 'the name').describe('Who signs, as written.'),
+    note: text(400, 'the note').optional(),
+  })
+  .describe('The build is signed: closed to new entries until it is reopened.');
+
+const buildReopened = z
+  .strictObject({ signature: id.describe('The build.signed entry.'), reason: text(200, 'the reason') })
+  .describe('A signed build is opened again, with a reason.');
+
 const entryVoided = z
   .strictObject({ voids: id, reason: text(200, 'the reason').optional() })
   .describe('Takes an entry out of every calculation. It stays in the logbook.');
@@ -453,6 +628,13 @@ export const entrySchema = z.discriminatedUnion(
     z.strictObject({ ...envelope, kind: z.literal('reading.taken'), body: readingTaken }),
     z.strictObject({ ...envelope, kind: z.literal('trace.recorded'), body: traceRecorded }),
     z.strictObject({ ...envelope, kind: z.literal('trace.points-voided'), body: tracePointsVoided }),
+    z.strictObject({ ...envelope, kind: z.literal('drive.fitted'), body: driveFitted }),
+    z.strictObject({ ...envelope, kind: z.literal('phaser.read'), body: phaserRead }),
+    z.strictObject({ ...envelope, kind: z.literal('clearance.set-up'), body: clearanceSetUp }),
+    z.strictObject({ ...envelope, kind: z.literal('clearance.measured'), body: clearanceMeasured }),
+    z.strictObject({ ...envelope, kind: z.literal('sign.checked'), body: signChecked }),
+    z.strictObject({ ...envelope, kind: z.literal('build.signed'), body: buildSigned }),
+    z.strictObject({ ...envelope, kind: z.literal('build.reopened'), body: buildReopened }),
     z.strictObject({ ...envelope, kind: z.literal('entry.voided'), body: entryVoided }),
   ],
   {
@@ -479,6 +661,13 @@ export const ENTRY_KINDS = [
   'reading.taken',
   'trace.recorded',
   'trace.points-voided',
+  'drive.fitted',
+  'phaser.read',
+  'clearance.set-up',
+  'clearance.measured',
+  'sign.checked',
+  'build.signed',
+  'build.reopened',
   'entry.voided',
 ] as const;
 
@@ -487,3 +676,5 @@ export type EntryKind = Entry['kind'];
 export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>;
 export type BodyOf<K extends EntryKind> = EntryOf<K>['body'];
 export type Described = BodyOf<'build.described'>;
+export type FittedHardware = BodyOf<'drive.fitted'>['parts'][number];
+export type PredictedView = NonNullable<BodyOf<'trial.begun'>['move']>['predicted'][number];

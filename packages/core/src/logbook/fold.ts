@@ -1,4 +1,5 @@
 import type { CheckName } from '../prepare/checks';
+import type { SignCheckName } from '../sign/sign-checks';
 import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
 
 /** A pass over the top: the readings that were recorded under one pass id. Normally one each side. */
@@ -34,8 +35,14 @@ export interface Trial {
   readonly begunAt: string;
   /** Was the cam moved before it, or nothing? */
   readonly why: 'moved' | 'checked';
+  /** What was set on the drive before it, and what was expected of that. */
+  readonly move: BodyOf<'trial.begun'>['move'];
   readonly rounds: readonly Round[];
   readonly traces: readonly EntryOf<'trace.recorded'>[];
+  /** How the drive stands in it, where that was said anew. */
+  readonly drive: EntryOf<'drive.fitted'> | null;
+  readonly phasers: readonly EntryOf<'phaser.read'>[];
+  readonly gaps: readonly EntryOf<'clearance.measured'>[];
 }
 
 /** What a logbook says, before any arithmetic: links followed, voided entries out, corrections applied. */
@@ -58,6 +65,11 @@ export interface Build {
   readonly mark: EntryOf<'mark.checked'> | null;
   readonly trials: readonly Trial[];
   readonly trial: Trial | null;
+  readonly clearance: EntryOf<'clearance.set-up'> | null;
+  readonly signChecks: ReadonlyMap<SignCheckName, EntryOf<'sign.checked'>>;
+  /** The last signature, and the reopening that ended it. */
+  readonly signature: EntryOf<'build.signed'> | null;
+  readonly reopened: EntryOf<'build.reopened'> | null;
   readonly voided: ReadonlyMap<string, string>;
   /** Entries that name something which is not in the logbook, or has been voided: entry id → what is missing. */
   readonly adrift: ReadonlyMap<string, string>;
@@ -70,8 +82,10 @@ export interface Build {
  * @returns null when nothing in it says what engine this is.
  */
 export function fold(entries: readonly Entry[]): Build | null {
-  const voided = findVoided(entries);
-  const live = entries.filter((entry) => !voided.has(entry.id));
+  const late = afterSignature(entries);
+  const counted = late.size === 0 ? entries : entries.filter((entry) => !late.has(entry.id));
+  const voided = findVoided(counted);
+  const live = counted.filter((entry) => !voided.has(entry.id));
   const byKind = groupByKind(live);
   const all = <K extends EntryKind>(kind: K): readonly EntryOf<K>[] =>
     (byKind.get(kind) ?? []) as unknown as readonly EntryOf<K>[];
@@ -79,7 +93,9 @@ export function fold(entries: readonly Entry[]): Build | null {
   const description = lastOf(all('build.described'), (body) => body.replaces);
   if (!description) return null;
 
-  const adrift = new Map<string, string>();
+  const adrift = new Map(
+    [...late].map((entry) => [entry, 'It came after the signature: kept, and no part of what was signed.']),
+  );
   const begun = inOrder(all('zero.begun'), (body) => body.after);
   const settings = inOrder(all('zero.set'), (body) => body.after);
   const trialsBegun = inOrder(all('trial.begun'), (body) => body.after);
@@ -92,13 +108,18 @@ export function fold(entries: readonly Entry[]): Build | null {
     if (lost) adrift.set(id, 'It belongs to a zero that has been undone or is not in the logbook.');
     return !lost;
   });
-  const ofTrial = <E extends EntryOf<'reading.taken' | 'trace.recorded'>>({ id, body }: E): boolean => {
+  const ofTrial = <E extends EntryOf<TrialKind>>({ id, body }: E): boolean => {
     const lost = !trialIds.has(body.trial);
     if (lost) adrift.set(id, 'It belongs to a trial that has been undone or is not in the logbook.');
     return !lost;
   };
   const readings = all('reading.taken').filter(ofTrial);
-  const traces = groupBy(all('trace.recorded').filter(ofTrial), (entry) => entry.body.trial);
+  const inTrial = <K extends TrialKind>(kind: K): Map<string, EntryOf<K>[]> =>
+    groupBy(all(kind).filter(ofTrial) as EntryOf<K>[], (entry) => (entry as EntryOf<TrialKind>).body.trial);
+  const traces = inTrial('trace.recorded');
+  const drives = inTrial('drive.fitted');
+  const phasers = inTrial('phaser.read');
+  const gaps = inTrial('clearance.measured');
 
   const takenByZero = groupBy(taken, (entry) => entry.body.zero);
   const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
@@ -111,11 +132,16 @@ export function fold(entries: readonly Entry[]): Build | null {
     note: entry.body.note,
     begunAt: entry.takenAt,
     why: entry.body.why ?? ('moved' as const),
+    move: entry.body.move,
     rounds: [...groupBy(readingsByTrial.get(entry.id) ?? [], (reading) => reading.body.round)].map(
       ([id, members]): Round => ({ id, readings: members }),
     ),
     traces: traces.get(entry.id) ?? [],
+    drive: lastOf(drives.get(entry.id) ?? [], (body) => body.replaces),
+    phasers: sortById(phasers.get(entry.id) ?? []),
+    gaps: sortById(gaps.get(entry.id) ?? []),
   }));
+  const signature = lastOf(all('build.signed'), (body) => body.after);
 
   return {
     description,
@@ -134,12 +160,11 @@ export function fold(entries: readonly Entry[]): Build | null {
       ]),
     ),
     asItStands: lastOf(all('engine.as-it-stands'), (body) => body.replaces),
-    checks: new Map(
-      [...groupBy(all('prepare.checked'), (entry) => entry.body.check)].flatMap(([check, answers]) => {
-        const last = lastOf(answers, (body) => body.replaces);
-        return last ? [[check, last] as const] : [];
-      }),
-    ),
+    checks: lastOfEach(all('prepare.checked'), (entry) => entry.body.check),
+    clearance: lastOf(all('clearance.set-up'), (body) => body.replaces),
+    signChecks: lastOfEach(all('sign.checked'), (entry) => entry.body.check),
+    signature,
+    reopened: (signature && all('build.reopened').find(({ body }) => body.signature === signature.id)) ?? null,
     endPlay: lastOf(all('end-play.measured'), (body) => body.replaces),
     identified: lastOf(all('tdc.identified'), (body) => body.replaces),
     mark: lastOf(all('mark.checked'), (body) => body.replaces),
@@ -149,6 +174,43 @@ export function fold(entries: readonly Entry[]): Build | null {
     adrift,
     entryCount: entries.length,
   };
+}
+
+type TrialKind = 'reading.taken' | 'trace.recorded' | 'drive.fitted' | 'phaser.read' | 'clearance.measured';
+
+/** The last answer to each question. */
+function lastOfEach<E extends Linked & { readonly body: { readonly replaces: string | null } }, K>(
+  entries: readonly E[],
+  key: (entry: E) => K,
+): ReadonlyMap<K, E> {
+  return new Map(
+    [...groupBy(entries, key)].flatMap(([name, answers]) => {
+      const last = lastOf(answers, (body) => (body as E['body']).replaces);
+      return last ? [[name, last] as const] : [];
+    }),
+  );
+}
+
+/** Did an entry come after another? By their places in the logbook; what has none yet waits to be sent, and comes last; else by their ids, which grow with time. */
+function isLater(entry: Entry, than: Entry): boolean {
+  if (entry.seq !== undefined && than.seq !== undefined) return entry.seq > than.seq;
+  if (entry.seq !== undefined || than.seq !== undefined) return entry.seq === undefined;
+  return entry.id > than.id;
+}
+
+/** Entries that came while the build was signed: they change nothing of what was signed. */
+function afterSignature(entries: readonly Entry[]): ReadonlySet<string> {
+  const signed = entries.filter((entry) => entry.kind === 'build.signed');
+  if (signed.length === 0) return new Set();
+  const reopened = entries.filter((entry) => entry.kind === 'build.reopened');
+  const late = new Set<string>();
+  for (const signature of signed) {
+    if (late.has(signature.id)) continue;
+    const again = reopened.find(({ body }) => body.signature === signature.id);
+    for (const entry of entries)
+      if (entry !== again && isLater(entry, signature) && (!again || isLater(again, entry))) late.add(entry.id);
+  }
+  return late;
 }
 
 /** A void can itself be voided. Two that void each other, which only a hand-made file could hold, leave both standing. */

@@ -8,7 +8,7 @@ import type { RoundFinding } from './read-rounds';
 import type { TraceFinding } from './read-traces';
 import { withoutWheel } from './views/lift-at-tdc';
 import { type ViewContext, viewKey } from './views/view';
-import { UNPROVED_TDC, resolutionOf } from './zero-passes';
+import { UNPROVED_TDC, offsetOf, resolutionOf } from './zero-passes';
 
 /** A trace of many points stands for the pairs that it could have been read as: at this drop, share of its peak, and at the heights that the card prints. */
 const TRACE_DROP = 0.15;
@@ -61,7 +61,11 @@ export function gatherEvidence(
   const proved = placed.filter((trace) => trace.zeroProved);
   for (const trace of proved.length > 0 || onProved ? proved : placed) addTrace(trace, facts, zeros, observations);
   sortByEntry(observations);
-  const own = build.target?.body.target.kind === 'centreline' ? wanted : null;
+  const aim = build.target?.body;
+  const own = {
+    intake: aim?.target.kind === 'centreline' ? wanted.intake : null,
+    exhaust: aim?.exhaust?.kind === 'centreline' ? wanted.exhaust : null,
+  };
   const { engine, wheel } = build.description.body;
   return {
     cams: engine.cams ?? 'single',
@@ -89,7 +93,7 @@ function addRound(
 ): void {
   const { valve, method, sitsOn, zero } = round;
   const atValve = sitsOn === 'valve';
-  const offset = zero?.proved ? zero.offset : 0;
+  const offset = offsetOf(zero);
   const setting = round.readings.find((reading) => reading.setting !== null)?.setting ?? null;
   const key = setting === null ? 'without a wheel' : zero?.rebasedBy ? `${setting} rebased` : setting;
   const step = zero?.step ?? 0;

@@ -40,7 +40,10 @@ describe('from stop to verdict', () => {
     const { verdict, stations, trials } = job.report();
     expect(verdict).toMatchObject({ kind: 'move', delta: -2.5, move: 2.5, headline: 'The cam sits 2.5° late, ±0.6°.' });
     expect(trials[0]?.views[0]).toMatchObject({ value: 109.5, spread: 0, count: 1, against: 'ICL 107°' });
-    expect(stations.map(({ state }) => state)).toEqual(['due', 'done', 'done', 'done', 'begun']);
+    expect(stations.map(({ state }) => state)).toEqual([
+      ...['due', 'done', 'done', 'done', 'begun'],
+      ...['due', 'due', 'due', 'due'],
+    ]);
   });
 
   test('a proof that is a little off corrects every reading by what it found', () => {
@@ -65,7 +68,7 @@ describe('from stop to verdict', () => {
     expect(report.zero).toMatchObject({ state: 'failed', step: { does: 'set', after: setting } });
     expect(report.zero.sentence).toMatch(/^Not proved: the sides differ by 1\.5°, the limit is ½°\. Slip the wheel ¾°/);
     expect(report.verdict).toMatchObject({ kind: 'do-not-move', move: 0 });
-    expect(report.stations.map(({ state }) => state)).toEqual(['due', 'void', 'done', 'void', 'begun']);
+    expect(report.stations.slice(0, 5).map(({ state }) => state)).toEqual(['due', 'void', 'done', 'void', 'begun']);
     expect(rowsOf(report, 'Trial 1')[0]).toMatchObject({
       standing: 'aside',
       note: expect.stringMatching(/later proof.*failed/),

@@ -6,7 +6,7 @@ import type { Problem } from '../problem';
 import { formatLength } from '../units/length';
 import type { EntryOf } from './entry';
 import type { Build, Round } from './fold';
-import { type SettingFinding, type ZeroOfReading, zeroOfReading } from './zero-passes';
+import { type SettingFinding, type ZeroOfReading, offsetOf, zeroOfReading } from './zero-passes';
 
 export type SitsOn = EntryOf<'reading.taken'>['body']['sitsOn'];
 
@@ -32,6 +32,9 @@ export interface ReadingFinding {
 export interface RoundFinding {
   readonly id: string;
   readonly method: ReadMethodName;
+  readonly cylinder: number;
+  /** Bank of cylinders; 1 where there is only one. */
+  readonly bank: 1 | 2;
   readonly valve: Valve;
   readonly sitsOn: SitsOn;
   /** The drop or the checking height, mm; null for methods without one. */
@@ -118,6 +121,8 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
   const finding: { -readonly [Field in keyof RoundFinding]: RoundFinding[Field] } = {
     id: round.id,
     method,
+    cylinder: first?.cylinder ?? 1,
+    bank: bankOf(first?.cylinder ?? 1, build),
     valve,
     sitsOn: first?.sitsOn ?? 'lifter',
     height,
@@ -183,7 +188,7 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
     return trouble('The zero was disturbed between the two readings.', 'Read the pair again on a proved zero.');
 
   const at = (reading: Reading | undefined): number => (reading?.body.wheel ? ringPosition(reading.body.wheel) : 0);
-  const offset = zero?.proved ? zero.offset : 0;
+  const offset = offsetOf(zero);
   const flanks = { opening: at(before), closing: at(after) };
   switch (method) {
     case 'centreline': {
@@ -223,6 +228,10 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
 
 /** A lift at TDC is carried over a wheel that stands this far off at most, crank degrees. */
 const NEAR_TDC = 5;
+
+/** The bank whose cams are measured at a cylinder. */
+export const bankOf = (cylinder: number, { description }: Build): 1 | 2 =>
+  cylinder === description.body.engine.secondBank ? 2 : 1;
 
 const asideWords = ({ approach }: Reading['body']): string =>
   approach === 'backward'

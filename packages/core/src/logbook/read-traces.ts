@@ -6,8 +6,15 @@ import { type Outcome, type Problem } from '../problem';
 import { wrap180 } from '../units/angle';
 import type { EntryOf } from './entry';
 import type { Build, Trial } from './fold';
-import { figureOfReading, methodOf, type SitsOn } from './read-rounds';
-import { type SettingFinding, type ZeroOfReading, resolutionOf, wheelStepOf, zeroOfReading } from './zero-passes';
+import { bankOf, figureOfReading, methodOf, type SitsOn } from './read-rounds';
+import {
+  type SettingFinding,
+  type ZeroOfReading,
+  offsetOf,
+  resolutionOf,
+  wheelStepOf,
+  zeroOfReading,
+} from './zero-passes';
 
 /** A point of a trace as it is shown: cycle angle, crank degrees, and lift, mm. */
 export interface TraceDot {
@@ -26,6 +33,7 @@ export interface TraceFinding {
   readonly id: string;
   readonly typed: boolean;
   readonly name: string | null;
+  readonly bank: 1 | 2;
   readonly valve: Valve;
   readonly sitsOn: SitsOn;
   readonly curve: TraceCurve | null;
@@ -92,6 +100,7 @@ export function findTraces(trial: Trial, build: Build, settings: ReadonlyMap<str
           id: round.id,
           typed: true,
           name: null,
+          bank: bankOf(first.body.cylinder, build),
           body: first.body,
           zero: zeroOfReading(first, build, settings),
           placed: true,
@@ -110,6 +119,7 @@ export function findTraces(trial: Trial, build: Build, settings: ReadonlyMap<str
       id: entry.id,
       typed: false,
       name: entry.body.name ?? null,
+      bank: bankOf(entry.body.cylinder, build),
       body: entry.body,
       zero: zeroOfReading(entry, build, settings),
       placed: entry.body.counted === 'from-zero',
@@ -137,6 +147,7 @@ function finish(of: {
   readonly id: string;
   readonly typed: boolean;
   readonly name: string | null;
+  readonly bank: 1 | 2;
   readonly body: EntryOf<'reading.taken' | 'trace.recorded'>['body'];
   readonly zero: ZeroOfReading | null;
   readonly placed: boolean;
@@ -155,13 +166,14 @@ function finish(of: {
         }
       : of.fit(points);
   const curve = found.ok ? found.curve : null;
-  const offset = zero?.proved ? zero.offset : 0;
+  const offset = offsetOf(zero);
   const shift = curve ? wrap180(curve.nose - offset) - curve.nose : -offset;
   const strays = new Map(curve?.strays.map(({ index, off }) => [index, off]));
   return {
     id,
     typed,
     name,
+    bank: of.bank,
     valve: body.valve,
     sitsOn: body.sitsOn,
     curve,

@@ -3,9 +3,12 @@ import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
 import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { CHECK_NAMES } from '../prepare/checks';
+import { POCKETS } from '../clearance/valve-to-piston';
+import { SIGN_CHECK_NAMES } from '../sign/sign-checks';
+import { HARDWARE_KIND_NAMES, hardwareSchema, settingSchema } from '../timing-set/hardware';
 import { FAULT_NAMES } from '../verdict/faults';
 import { VERDICT_KINDS } from '../verdict/verdict';
-import { camCardSchema } from './entry';
+import { camCardSchema, predictedViewSchema } from './entry';
 
 const degrees = z.number().describe('Crank degrees.');
 const problemSchema = z.strictObject({ message: z.string(), remedy: z.string() });
@@ -39,6 +42,12 @@ const stepSchema = z.discriminatedUnion('does', [
 ]);
 
 const valve = z.enum(['intake', 'exhaust']);
+const bank = z.union([z.literal(1), z.literal(2)]).describe('Of cylinders; 1 where there is only one.');
+const wantedSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('card') }),
+  z.strictObject({ kind: z.literal('ahead-of-card'), advance: degrees }),
+  z.strictObject({ kind: z.literal('centreline'), centreline: degrees }),
+]);
 const sitsOn = z.enum(['lobe', 'lifter', 'bucket', 'valve']);
 const lobeSchema = z
   .strictObject({
@@ -68,6 +77,7 @@ export const reportSchema = z.strictObject({
       pinOffset: z.number().nullable().describe('Millimetres.'),
       firingAngles: z.array(z.number()).nullable(),
       cams: z.enum(['single', 'twin']),
+      secondBank: z.number().nullable().describe('The cylinder at which the second bank is measured.'),
       rockerRatio: z.strictObject({ intake: z.number(), exhaust: z.number() }).nullable(),
       bore: z.number().nullable().describe('Millimetres.'),
       compression: z
@@ -87,7 +97,7 @@ export const reportSchema = z.strictObject({
   entries: z.strictObject({ total: z.number(), voided: z.number() }),
   stations: z.array(
     z.strictObject({
-      station: z.enum(['prepare', 'zero', 'card', 'read', 'decide']),
+      station: z.enum(['prepare', 'zero', 'card', 'read', 'decide', 'move', 'prove', 'clear', 'sign']),
       state: z.enum(['due', 'begun', 'done', 'void']),
     }),
   ),
@@ -214,7 +224,10 @@ export const reportSchema = z.strictObject({
   target: z.strictObject({
     entry: z.string().nullable(),
     kind: z.enum(['card', 'ahead-of-card', 'centreline']),
+    wanted: wantedSchema,
+    exhaust: wantedSchema.nullable().describe('Of a twin-cam engine, where it has a target of its own.'),
     intakeCentreline: degrees.nullable(),
+    exhaustCentreline: degrees.nullable(),
     ahead: degrees.nullable().describe('Of the card.'),
     limit: degrees,
     judgedBy: z.enum(RULING_METHODS).nullable(),
@@ -251,6 +264,8 @@ export const reportSchema = z.strictObject({
           z.strictObject({
             id: z.string(),
             method: z.enum(READ_METHOD_NAMES),
+            cylinder: z.number(),
+            bank,
             valve,
             sitsOn,
             height: z.number().nullable().describe('Drop or checking height, millimetres.'),
@@ -264,6 +279,7 @@ export const reportSchema = z.strictObject({
               .strictObject({
                 proved: z.boolean(),
                 offset: degrees,
+                turned: degrees.describe('How far after the cylinder of the zero the one fires that was read.'),
                 rebasedBy: degrees.nullable(),
                 standard: degrees,
                 step: degrees,
@@ -296,6 +312,7 @@ export const reportSchema = z.strictObject({
           id: z.string(),
           typed: z.boolean(),
           name: z.string().nullable(),
+          bank,
           valve,
           sitsOn,
           placed: z.boolean(),
@@ -333,6 +350,7 @@ export const reportSchema = z.strictObject({
           z.strictObject({
             key: z.string(),
             method: z.enum(READ_METHOD_NAMES),
+            bank,
             valve: z.enum(['intake', 'exhaust', 'both']),
             title: z.string(),
             shows: z.string(),
@@ -381,6 +399,7 @@ export const reportSchema = z.strictObject({
         .array(
           z.strictObject({
             cam: z.enum(['single', 'intake', 'exhaust']),
+            bank,
             verdict: verdictSchema,
             standard: degrees,
             budget: z.array(z.strictObject({ from: z.string(), standard: degrees })).readonly(),
@@ -403,6 +422,201 @@ export const reportSchema = z.strictObject({
     }),
   ),
   verdict: verdictSchema,
+  drive: z
+    .strictObject({
+      entry: z.string().nullable(),
+      camTurns: z.enum(['with-crank', 'against-crank']),
+      parts: z.array(
+        z.strictObject({
+          part: z.string(),
+          name: z.string(),
+          library: z.string().nullable(),
+          kind: z.enum(HARDWARE_KIND_NAMES),
+          hardware: hardwareSchema,
+          cam: z.enum(['all', 'intake', 'exhaust']),
+          bank: bank.nullable(),
+          turns: z.array(z.string()).describe('The cams that it turns, in words.'),
+          setting: settingSchema,
+          stands: z.string(),
+          advance: degrees.nullable().describe('By its label.'),
+          experience: z.array(
+            z.strictObject({ from: settingSchema, to: settingSchema, gave: degrees, standard: degrees }),
+          ),
+          response: z.number().describe('What it gives for each degree of its label.'),
+          responseStandard: z.number(),
+          learned: z.string().nullable(),
+          angle: z
+            .strictObject({
+              nominal: z.number(),
+              shows: z.number(),
+              correction: z.number().describe('In the maker’s own scale.'),
+              advance: degrees,
+              windUp: z.number(),
+              setTo: z.number(),
+              words: z.string(),
+            })
+            .nullable(),
+        }),
+      ),
+    })
+    .describe('The timing hardware as it stands now.'),
+  moves: z
+    .array(
+      z.strictObject({
+        trial: z.string(),
+        parts: z.array(
+          z.strictObject({
+            part: z.string(),
+            name: z.string(),
+            from: z.string(),
+            to: z.string(),
+            label: degrees.nullable(),
+          }),
+        ),
+        cams: z.array(
+          z.strictObject({
+            cam: z.enum(['single', 'intake', 'exhaust']),
+            bank,
+            label: degrees.nullable(),
+            expected: degrees.nullable(),
+            gave: degrees.nullable(),
+            standard: degrees.nullable(),
+          }),
+        ),
+        words: z.string().nullable(),
+      }),
+    )
+    .describe('Every move, and what it really gave.'),
+  experience: z
+    .array(
+      z.strictObject({
+        library: z.string(),
+        from: settingSchema,
+        to: settingSchema,
+        gave: degrees,
+        standard: degrees,
+      }),
+    )
+    .describe('What this build teaches of the hardware of the shop.'),
+  move: z.strictObject({
+    state: z.enum(['waiting', 'stay', 'unfitted', 'plans', 'short']),
+    sentence: z.string(),
+    plans: z.array(
+      z.strictObject({
+        parts: z.array(
+          z.strictObject({
+            part: z.string(),
+            name: z.string(),
+            from: z.string(),
+            to: z.string(),
+            setting: settingSchema,
+            gives: degrees,
+            label: degrees,
+          }),
+        ),
+        cams: z.array(
+          z.strictObject({
+            cam: z.enum(['single', 'intake', 'exhaust']),
+            bank,
+            name: z.string(),
+            by: degrees,
+            leaves: degrees.describe('How far ahead of its target it should then sit.'),
+            standard: degrees,
+            words: z.string(),
+          }),
+        ),
+        remaining: degrees,
+        inside: z.boolean(),
+        work: z.string(),
+        wheelOff: z.boolean(),
+        breaks: z.array(z.string()),
+        clearanceUnknown: z.boolean(),
+        steps: z.array(z.strictObject({ text: z.string(), caution: z.string().nullable() })),
+        predicted: z.array(predictedViewSchema),
+        becomes: z.strictObject({
+          separation: z.number().nullable().describe('LSA, cam degrees.'),
+          overlap: degrees.nullable().describe('At 0.050 in.'),
+        }),
+      }),
+    ),
+  }),
+  proof: z.strictObject({
+    state: z.enum(['nothing', 'due', 'proved', 'off', 'doubt']),
+    sentence: z.string(),
+    rows: z.array(
+      z.strictObject({
+        title: z.string(),
+        predicted: z.string(),
+        measured: z.string().nullable(),
+        off: degrees.nullable(),
+        agrees: z.boolean().nullable(),
+      }),
+    ),
+    next: z.array(
+      z.strictObject({
+        method: z.enum(READ_METHOD_NAMES),
+        valve,
+        bank,
+        readings: z.number(),
+        words: z.string(),
+      }),
+    ),
+    gave: z.string().nullable(),
+  }),
+  clearance: z.strictObject({
+    entry: z.string().nullable(),
+    valves: z.array(
+      z.strictObject({
+        valve,
+        minimum: z.number().describe('Millimetres.'),
+        angle: z.number().nullable().describe('Between valve and bore, degrees.'),
+        pocket: z.enum(POCKETS),
+        state: z.enum(['unknown', 'enough', 'tight']),
+        gaps: z.array(
+          z.strictObject({
+            entry: z.string(),
+            trial: z.string(),
+            at: degrees.describe('Past overlap TDC.'),
+            gap: z.number().describe('Millimetres.'),
+          }),
+        ),
+        tightest: z.strictObject({ gap: z.number().describe('Millimetres.'), at: degrees }).nullable(),
+        room: z
+          .strictObject({ from: degrees, to: degrees })
+          .nullable()
+          .describe('From where to where the cam may be moved, advance from where it stands.'),
+        words: z.string(),
+        problem: problemSchema.nullable(),
+      }),
+    ),
+  }),
+  sign: z.strictObject({
+    checks: z.array(
+      z.strictObject({
+        check: z.enum(SIGN_CHECK_NAMES),
+        title: z.string(),
+        why: z.string(),
+        state: z.enum(['due', 'done', 'skipped']),
+        reason: z.string().nullable(),
+        entry: z.string().nullable(),
+      }),
+    ),
+    open: z.array(z.string()).describe('What should be known before signing.'),
+    ready: z.boolean(),
+    signed: z
+      .strictObject({ entry: z.string(), name: z.string(), at: z.string(), note: z.string().nullable() })
+      .nullable(),
+    reopened: z.strictObject({ entry: z.string(), at: z.string(), reason: z.string() }).nullable(),
+    closed: z.boolean(),
+    baselines: z.array(
+      z.strictObject({
+        valve,
+        at: z.enum(['lobe', 'valve']),
+        lift: z.number().describe('Millimetres.'),
+        words: z.string(),
+      }),
+    ),
+  }),
   wear: z
     .array(
       z.strictObject({

@@ -4,10 +4,11 @@ import { fitLobe } from '../cam/fit-lobe';
 import type { Lobe } from '../cam/lobe';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { wrap180 } from '../units/angle';
-import type { TrialFinding } from './derive-trial';
+import type { BankFinding, TrialFinding } from './derive-trial';
 import type { RoundFinding } from './read-rounds';
 import type { TraceFinding } from './read-traces';
 import type { Report } from './report-schema';
+import { offsetOf } from './zero-passes';
 
 type ReportedTrial = Report['trials'][number];
 
@@ -21,7 +22,9 @@ const LEAN_AT = [0.95, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.05];
 /** A trial as the Report has it. */
 export function reportTrial(trial: TrialFinding, card: CompletedCard, cylinder: CylinderKnown): ReportedTrial {
   const { id, number, note, begunAt, why, decision } = trial;
-  const lobes = { intake: measuredLobe(trial, card, 'intake'), exhaust: measuredLobe(trial, card, 'exhaust') };
+  // Pictures show the first bank.
+  const [first] = trial.banks;
+  const lobes = { intake: measuredLobe(first, card, 'intake'), exhaust: measuredLobe(first, card, 'exhaust') };
   const { separation, overlap, trapped } = whatIf(lobes, { intake: 0, exhaust: 0 }, OVERLAP_AT, cylinder);
   return {
     id,
@@ -37,7 +40,7 @@ export function reportTrial(trial: TrialFinding, card: CompletedCard, cylinder: 
     views: trial.views,
     lobes,
     stands: { separation, overlap, trapped },
-    dots: dotsOf(trial.rounds, card),
+    dots: dotsOf(first?.rounds ?? [], card),
   };
 }
 
@@ -62,7 +65,8 @@ function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
 }
 
 /** The lobe as measured: through what was read of it; its shape from the card where that is all there is. */
-function measuredLobe(trial: TrialFinding, card: CompletedCard, valve: Valve): Lobe | null {
+export function measuredLobe(trial: BankFinding | undefined, card: CompletedCard, valve: Valve): Lobe | null {
+  if (!trial) return null;
   const views = trial.views.filter((view) => view.valve === valve);
   const centre = views.find((view) => view.method === 'centreline' || view.method === 'trace');
   const events = trial.rounds.filter((round) => round.valve === valve && round.sitsOn !== 'valve' && round.events);
@@ -91,7 +95,7 @@ function dotsOf(rounds: readonly RoundFinding[], card: CompletedCard): ReportedT
   const dots: ReportedTrial['dots'] = [];
   for (const { valve, method, zero, readings } of rounds) {
     if (method === 'trace') continue;
-    const offset = zero?.proved ? zero.offset : 0;
+    const offset = offsetOf(zero);
     const curve = card[valve].curve;
     const nose = curve?.nose ?? USUAL_NOSE[valve];
     for (const { entry, at, figure, aside } of readings) {

@@ -1,13 +1,19 @@
-import { aheadOfCard, centrelineRemark, targetCentreline } from '../cam/target';
+import { centrelineRemark, targetCentreline } from '../cam/target';
 import { deriveCrank } from './derive-crank';
 import { type PrepareFinding, derivePrepare } from './derive-prepare';
 import { findRebase } from './derive-rebase';
-import { type TrialFinding, cardOf, deriveTrials, targetInForce } from './derive-trial';
+import { type TrialFinding, aimOf, cardOf, deriveTrials, targetInForce } from './derive-trial';
 import { type ZeroFinding, deriveZero } from './derive-zero';
 import { planReading } from './read-plan';
 import { reportTrial } from './report-trial';
 import { crankOf, findSettings } from './zero-passes';
+import { type ClearanceFinding, deriveClearance } from './derive-clearance';
+import { deriveDrive } from './derive-drive';
+import { type MoveStationFinding, deriveMove } from './derive-move';
+import { type ProofFinding, deriveProof } from './derive-proof';
+import { type SignFinding, deriveSign } from './derive-sign';
 import { deriveWear } from './derive-wear';
+import { reportDrive, reportMoves } from './report-drive';
 import type { CylinderKnown } from '../cam/what-if';
 import type { CompletedCard } from '../cam/complete-card';
 import { RULING_METHODS } from '../measure/read-methods';
@@ -34,7 +40,8 @@ export function derive(entries: readonly Entry[]): Report | null {
   const card = cardOf(build);
   const trials = deriveTrials(build, settings, card);
   const trial = trials.at(-1);
-  const { target, limit, judgedBy } = targetInForce(build);
+  const { target, exhaust, limit, judgedBy } = targetInForce(build);
+  const aim = aimOf(build, card);
   const wanted = targetCentreline(card.intake.centreline, target);
   const troubled = troubledGroups(zero, trials);
   const plan = planReading(build, trial, judgedBy);
@@ -48,6 +55,12 @@ export function derive(entries: readonly Entry[]): Report | null {
     ratio: engine.compression?.given === 'ratio' ? engine.compression.ratio : null,
     chamber: engine.compression?.given === 'chamber' ? engine.compression.volume : null,
   };
+
+  const drive = deriveDrive(build, trials);
+  const clearance = deriveClearance(build, trials, card);
+  const move = deriveMove(build, trial, drive, clearance, card, cylinder);
+  const proof = deriveProof(build, trials, drive, zero.state === 'proved');
+  const sign = deriveSign(build, trials, zero.state === 'proved', proof, clearance);
 
   return {
     format: 'yosoku-report',
@@ -66,6 +79,7 @@ export function derive(entries: readonly Entry[]): Report | null {
         pinOffset: engine.pinOffset ?? null,
         firingAngles: engine.firingAngles ? [...engine.firingAngles] : null,
         cams: engine.cams ?? 'single',
+        secondBank: engine.secondBank ?? null,
         rockerRatio: engine.rockerRatio ?? null,
         bore: engine.bore ?? null,
         compression: engine.compression ?? null,
@@ -78,7 +92,10 @@ export function derive(entries: readonly Entry[]): Report | null {
       },
     },
     entries: { total: build.entryCount, voided: build.voided.size },
-    stations: stationStates(build, prepare, zero, trial, wanted.ok),
+    stations: [
+      ...stationStates(build, prepare, zero, trial, wanted.ok),
+      ...closingStations(move, proof, clearance, sign),
+    ],
     prepare: { ...prepare, checks: [...prepare.checks] },
     zero: {
       id: build.zero?.id ?? null,
@@ -117,8 +134,11 @@ export function derive(entries: readonly Entry[]): Report | null {
     target: {
       entry: build.target?.id ?? null,
       kind: target.kind,
+      wanted: target,
+      exhaust,
+      exhaustCentreline: aim.wanted.exhaust,
       intakeCentreline: wanted.ok ? wanted.centreline : null,
-      ahead: aheadOfCard(card.intake.centreline, target),
+      ahead: aim.ahead.intake,
       limit,
       judgedBy,
       problem: wanted.ok ? null : wanted.problem,
@@ -126,9 +146,28 @@ export function derive(entries: readonly Entry[]): Report | null {
     read: { ...plan, open: [...plan.open], heights: [...plan.heights] },
     trials: trials.map((each) => reportTrial(each, card, cylinder)),
     verdict,
+    drive: reportDrive(drive),
+    moves: reportMoves(drive),
+    experience: [...drive.experience],
+    move: writable(move),
+    proof: writable(proof),
+    clearance: { entry: build.clearance?.id ?? null, valves: writable(clearance) },
+    sign: writable(sign),
     wear: [...wear],
     problems: findProblems(build, card, troubled),
-    sheet: makeSheet(entries, build, { prepare, zero, crank, card, trials, troubled, wear }).map((section) => ({
+    sheet: makeSheet(entries, build, {
+      prepare,
+      zero,
+      crank,
+      card,
+      trials,
+      troubled,
+      wear,
+      drive,
+      proof,
+      clearance,
+      sign,
+    }).map((section) => ({
       ...section,
       rows: [...section.rows],
     })),
@@ -182,6 +221,50 @@ function stationStates(
     },
   ];
 }
+
+/** The stations after the verdict. */
+function closingStations(
+  move: MoveStationFinding,
+  proof: ProofFinding,
+  clearance: readonly ClearanceFinding[],
+  sign: SignFinding,
+): Report['stations'] {
+  const still = move.state === 'stay';
+  const tight = clearance.some(({ state }) => state === 'tight');
+  const enough = clearance.filter(({ state }) => state === 'enough').length;
+  const ticked = sign.checks.find(({ check }) => check === 'clearance')?.state !== 'due';
+  return [
+    { station: 'move', state: still ? 'done' : move.plans.length > 0 ? 'begun' : 'due' },
+    {
+      station: 'prove',
+      state:
+        proof.state === 'proved' || (proof.state === 'nothing' && still)
+          ? 'done'
+          : proof.state === 'off'
+            ? 'void'
+            : proof.state === 'nothing'
+              ? 'due'
+              : 'begun',
+    },
+    {
+      station: 'clear',
+      state: tight ? 'void' : enough === clearance.length || ticked ? 'done' : enough > 0 ? 'begun' : 'due',
+    },
+    {
+      station: 'sign',
+      state: sign.closed ? 'done' : sign.checks.some(({ entry }) => entry !== null) ? 'begun' : 'due',
+    },
+  ];
+}
+
+type Writable<T> = T extends (infer U)[] | readonly (infer U)[]
+  ? Writable<U>[]
+  : T extends object
+    ? { -readonly [K in keyof T]: Writable<T[K]> }
+    : T;
+
+/** The Report is plain data of its own; what was found is never changed by whoever holds it. */
+const writable = <T>(found: T): Writable<T> => found as Writable<T>;
 
 /** Methods whose readings say where the cam sits. */
 const PLACES_CAM: ReadonlySet<string> = new Set(RULING_METHODS);

@@ -6,8 +6,15 @@ import { PREPARE_CHECKS } from '../prepare/checks';
 import type { Problem } from '../problem';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
 import { formatLength } from '../units/length';
+import { SIGN_CHECKS } from '../sign/sign-checks';
+import { settingLabel } from '../timing-set/hardware';
+import { signed } from '../timing-set/kind';
+import type { ClearanceFinding } from './derive-clearance';
 import type { CrankFinding } from './derive-crank';
+import type { DriveFinding } from './derive-drive';
 import type { PrepareFinding } from './derive-prepare';
+import type { ProofFinding } from './derive-proof';
+import type { SignFinding } from './derive-sign';
 import type { TrialFinding } from './derive-trial';
 import { targetInForce } from './derive-trial';
 import type { ZeroFinding } from './derive-zero';
@@ -57,9 +64,13 @@ export function makeSheet(
     readonly trials: readonly TrialFinding[];
     readonly troubled: readonly TroubledGroup[];
     readonly wear: readonly WearFinding[];
+    readonly drive: DriveFinding;
+    readonly proof: ProofFinding;
+    readonly clearance: readonly ClearanceFinding[];
+    readonly sign: SignFinding;
   },
 ): SheetSection[] {
-  const { prepare, zero, crank, card, trials, troubled, wear } = findings;
+  const { prepare, zero, crank, card, trials, troubled, wear, drive, proof, clearance, sign } = findings;
   const { units } = build.description.body;
   const aside = asideNotes(build, zero, trials, troubled);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
@@ -86,6 +97,8 @@ export function makeSheet(
   const zeroRows: SheetRow[] = [];
   const methods = new Map<string, ZeroMethodName>();
   const crankEntries: Entry[] = [];
+  const clearRows: SheetRow[] = [];
+  const signRows: SheetRow[] = [];
   const readingRows = new Map<string, SheetRow[]>();
   // Drops and heights are few and come again in every reading.
   const lengths = new Map<number, string>();
@@ -174,13 +187,49 @@ export function makeSheet(
           rowsOf(trial).push(row(entry, 'Left out of the trace', `${entry.body.points.length} points`));
         break;
       }
-      case 'trial.begun':
-        if (entry.body.after !== null) trialStarts.set(entry.id, row(entry, entry.body.note ?? 'Cam moved', ''));
+      case 'trial.begun': {
+        if (entry.body.after === null) break;
+        const said = entry.body.why === 'checked' ? 'Measured again, nothing moved' : 'Cam moved';
+        trialStarts.set(entry.id, row(entry, entry.body.note ?? said, ''));
+        break;
+      }
+      case 'drive.fitted':
+        for (const { name, hardware, at } of entry.body.parts)
+          rowsOf(entry.body.trial).push(row(entry, `On the drive: ${name}`, settingLabel(hardware, at)));
+        break;
+      case 'phaser.read':
+        rowsOf(entry.body.trial).push(
+          row(entry, `Angle of the phaser, nominal ${signed(entry.body.nominal)}`, signed(entry.body.shows)),
+        );
+        break;
+      case 'clearance.measured':
+        for (const { at, gap } of entry.body.gaps)
+          clearRows.push(
+            row(
+              entry,
+              `${entry.body.valve === 'intake' ? 'Intake' : 'Exhaust'} to piston, ${at === 0 ? 'at TDC' : `${wheelDegrees(Math.abs(at))} ${at < 0 ? 'before' : 'after'} TDC`}`,
+              formatLength(gap, units),
+            ),
+          );
+        break;
+      case 'sign.checked': {
+        const { check, result: answer, reason } = entry.body;
+        const line = row(entry, SIGN_CHECKS[check].title, answer);
+        signRows.push({ ...line, note: line.note ?? reason ?? null });
+        break;
+      }
+      case 'build.signed':
+        signRows.push({ ...row(entry, `Signed by ${entry.body.name}`, dateOf(entry.takenAt)), entry: null });
+        if (entry.body.note) signRows.push(result(entry.body.note, ''));
+        break;
+      case 'build.reopened':
+        signRows.push({ ...row(entry, `Reopened: ${entry.body.reason}`, dateOf(entry.takenAt)), entry: null });
         break;
       case 'build.described':
       case 'engine.as-it-stands':
       case 'card.entered':
       case 'target.set':
+      case 'clearance.set-up':
       case 'entry.voided':
         break;
     }
@@ -207,18 +256,40 @@ export function makeSheet(
   const known = new Set(trials.map((trial) => trial.id));
   for (const trial of trials) {
     const start = trialStarts.get(trial.id);
-    const rows = [...(start ? [start] : []), ...(readingRows.get(trial.id) ?? [])];
+    const rows = [...(start ? [start] : []), ...movedRows(drive, trial, result), ...(readingRows.get(trial.id) ?? [])];
     for (const view of trial.views) rows.push(result(view.title, view.shows, viewNote(view, trial)));
     if (trial.decision.verdict) rows.push(result(trial.decision.verdict.headline, '', trial.decision.verdict.action));
     for (const { words, check } of trial.decision.faults.slice(1)) rows.push(result(`Or: ${words}`, '', check));
+    if (trial === trials.at(-1) && proof.state === 'proved') rows.push(result('The move is proved', '', proof.gave));
     sections.push({ title: `Trial ${trial.number}`, rows });
   }
   if (wear.length > 0)
     sections.push({ title: 'Since it was measured before', rows: wear.map(({ words }) => result(words, '')) });
+  for (const { state, valve, words } of clearance)
+    if (state !== 'unknown')
+      clearRows.push(result(`${valve === 'intake' ? 'Intake' : 'Exhaust'}, valve to piston`, '', words));
+  sections.push({ title: 'Clear', rows: clearRows });
+  if (sign.signed) for (const { words } of sign.baselines) signRows.push(result(`Baseline: ${words}`, ''));
+  sections.push({ title: 'Sign', rows: signRows });
   const loose = [...readingRows].filter(([trial]) => !known.has(trial)).flatMap(([, rows]) => rows);
   if (loose.length > 0) sections.push({ title: 'Without a trial', rows: loose });
   return sections.filter((section) => section.rows.length > 0);
 }
+
+/** What was set before a trial, and what it gave. */
+function movedRows(
+  { moves }: DriveFinding,
+  { id }: TrialFinding,
+  result: (label: string, value: string, note?: string | null) => SheetRow,
+): SheetRow[] {
+  const move = moves.get(id);
+  if (!move) return [];
+  const set = move.parts.map(({ name, from, to }) => result(`Set: ${name}`, to, `was ${from}`));
+  return move.words ? [...set, result('What it gave', '', move.words)] : set;
+}
+
+/** A day as it is written on paper: "2026-03-14". The device's clock, for people. */
+const dateOf = (time: string): string => time.slice(0, 10);
 
 /** What a view makes of the cam's place, and its share in the verdict: "2.5° late ±0.7°, weighs 62 %". */
 export function placeWords({ delta, deltaExpanded, weight }: Pick<View, 'delta' | 'deltaExpanded' | 'weight'>): string {
@@ -259,8 +330,9 @@ function cardSection(build: Build, card: CompletedCard): SheetSection {
       given(`Overlap ${label}`, `${computedDegrees(crank)} crank`, `${computedDegrees(crank / 2)} cam`);
   }
   if (build.card || build.target) {
-    const { target, limit, judgedBy } = targetInForce(build);
+    const { target, exhaust, limit, judgedBy } = targetInForce(build);
     given('Target', targetWords(target));
+    if (exhaust) given('Target of the exhaust', targetWords(exhaust, 'BTDC'));
     given('Limit', `±${wheelDegrees(limit)}`);
     if (judgedBy) given('Judged by', READ_METHODS[judgedBy].name);
   }
@@ -268,12 +340,15 @@ function cardSection(build: Build, card: CompletedCard): SheetSection {
 }
 
 /** `targetWords({ kind: 'ahead-of-card', advance: 2 })` is "2° ahead of card". */
-export function targetWords(target: ReturnType<typeof targetInForce>['target']): string {
+export function targetWords(
+  target: ReturnType<typeof targetInForce>['target'],
+  side: 'ATDC' | 'BTDC' = 'ATDC',
+): string {
   switch (target.kind) {
     case 'card':
       return 'as the card';
     case 'centreline':
-      return `${wheelDegrees(target.centreline)} ATDC`;
+      return `${wheelDegrees(target.centreline)} ${side}`;
     case 'ahead-of-card':
       return target.advance < 0
         ? `${wheelDegrees(-target.advance)} behind card`

@@ -93,11 +93,13 @@ export function basisOf(
   rule: RulingMethod | null,
   cam: 'single' | 'intake' | 'exhaust',
 ): string {
+  const valve = cam === 'exhaust' ? 'exhaust' : 'intake';
+  const aim = wanted[valve];
   const count = weights.size;
   const against =
-    wanted === null || cam === 'exhaust'
+    aim === null || (cam === 'exhaust' && build.target?.body.exhaust === undefined)
       ? 'the card'
-      : `${EVENT_NAMES.intake.centreline} ${Math.round(wanted * 100) / 100}°`;
+      : `${EVENT_NAMES[valve].centreline} ${Math.round(aim * 100) / 100}°`;
   const from =
     rule !== null
       ? `By the rule of the shop from ${RULE_WORDS[rule]}`

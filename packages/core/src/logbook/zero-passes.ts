@@ -1,3 +1,4 @@
+import { firingTdcs } from '../crank/firing';
 import { PROOF_LIMIT, holdsExchanged, provesZero, solveTdc } from '../crank/equal-heights';
 import type { SliderCrank } from '../crank/slider-crank';
 import { type WheelReading, type WheelRing, formatReading, ringPosition } from '../crank/wheel';
@@ -198,6 +199,7 @@ export function findSettings(build: Build): ReadonlyMap<string, SettingFinding> 
       const standing: ZeroOfReading = {
         proved,
         offset: judged?.offset ?? 0,
+        turned: 0,
         rebasedBy: null,
         standard: judged?.uncertainty?.standard ?? UNPROVED_TDC,
         step: readableStep(readOnOf(described, ringOf(zero, described))),
@@ -218,6 +220,8 @@ export function findSettings(build: Build): ReadonlyMap<string, SettingFinding> 
 export interface ZeroOfReading {
   readonly proved: boolean;
   readonly offset: number;
+  /** How far after the cylinder that TDC was found at the one fires that was read, crank degrees: a second bank. */
+  readonly turned: number;
   readonly rebasedBy: number | null;
   readonly standard: number;
   readonly step: number;
@@ -238,11 +242,28 @@ export function zeroOfReading(
     return {
       proved: settings.get(rebasing.to)?.proved ?? false,
       offset: own.offset + rebasing.by,
+      turned: turnedTo(reading, build),
       rebasedBy: rebasing.by,
       standard: Math.hypot(own.standard, settings.get(rebasing.to)?.standard ?? UNPROVED_TDC),
       step: own.step,
     };
   }
   const stands = !own.disturbed || (build.disturbed.get(setting)?.body.keeps.includes(reading.id) ?? false);
-  return stands ? own.standing : own.fallen;
+  const zero = stands ? own.standing : own.fallen;
+  const turned = turnedTo(reading, build);
+  return turned === 0 ? zero : { ...zero, turned };
 }
+
+/** From the cylinder that TDC was found at to the one that was read, crank degrees as the wheel shows them. */
+function turnedTo({ body }: EntryOf<'reading.taken' | 'trace.recorded'>, { zeros, description }: Build): number {
+  const from = zeros.find(({ stages }) => stages.some(({ id }) => id === body.setting))?.begun.cylinder ?? 1;
+  if (from === body.cylinder) return 0;
+  const { engine } = description.body;
+  const tdcs = firingTdcs({ order: engine.firingOrder, angles: engine.firingAngles });
+  const after = (cylinder: number): number => tdcs.find((each) => each.cylinder === cylinder)?.after ?? 0;
+  return wrap180(after(body.cylinder) - after(from));
+}
+
+/** Where the ring stands at the TDC of the cylinder that was read, as far as it is proved. */
+export const offsetOf = (zero: ZeroOfReading | null): number =>
+  zero === null ? 0 : (zero.proved ? zero.offset : 0) + zero.turned;

@@ -94,8 +94,8 @@ export interface Evidence {
   readonly quadrants: boolean;
   /** The zero was proved again after so many of the observations: until then the wheel had not moved. */
   readonly settled: number;
-  /** How far ahead of the card the cams shall sit, crank degrees; null where that cannot be said. */
-  readonly ahead: number | null;
-  /** The intake centreline that is wanted whatever the card says, °ATDC, or null. */
-  readonly centreline: number | null;
+  /** How far ahead of the card each cam shall sit, crank degrees; null where that cannot be said. */
+  readonly ahead: Readonly<Record<Valve, number | null>>;
+  /** The centreline that is wanted whatever the card says, as printed, or null. */
+  readonly centreline: Readonly<Record<Valve, number | null>>;
 }

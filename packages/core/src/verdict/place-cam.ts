@@ -1,4 +1,4 @@
-import type { Valve } from '../cam/card';
+import { type Valve, noseAt } from '../cam/card';
 import { SHAPE } from './cam-model';
 import type { ErrorSource } from './coverage';
 import { gainsOf, times } from './least-squares';
@@ -37,20 +37,19 @@ export function placeOf(weighing: Weighing, cam: Valve): Placed | null {
     return first && first.kind !== 'peak-lift' && layout.of[first.valve].advance === advance;
   });
   if (advance < 0 || !placing) return null;
-  const own = evidence.centreline !== null && (evidence.cams === 'single' || cam === 'intake');
+  // A single cam is aimed by its intake, whichever valve was read.
+  const aimed = evidence.cams === 'single' ? 'intake' : cam;
+  const [own, ahead] = [evidence.centreline[aimed], evidence.ahead[aimed]];
   const wanted = new Float64Array(size);
   wanted[advance] = 1;
   const after = (at: number): number => (guess[at] ?? 0) + (solved.unknowns[at] ?? 0);
+  const { nose } = layout.of[aimed];
   let delta = after(advance);
-  if (own && evidence.centreline !== null) {
-    const nose = layout.of.intake.nose;
-    if (nose >= 0) {
-      wanted[nose] = -1;
-      delta += evidence.centreline - after(nose);
-    } else if (evidence.ahead !== null) delta -= evidence.ahead;
-    else return null;
-  } else if (evidence.ahead === null) return null;
-  else delta -= evidence.ahead;
+  if (own !== null && nose >= 0) {
+    wanted[nose] = -1;
+    delta += noseAt(aimed, own) - after(nose);
+  } else if (ahead !== null) delta -= ahead;
+  else return null;
 
   const towards = times(solved.covariance, wanted, size);
   const sources: ErrorSource[] = [];

@@ -29,6 +29,8 @@ export interface NamedFault {
 
 export interface Judged {
   readonly cam: 'single' | 'intake' | 'exhaust';
+  /** Which bank of cylinders, where there are two. */
+  readonly bank?: 1 | 2 | null;
   /** The cam's advance against the target, crank degrees. */
   readonly delta: number;
   /** Half-width of its 95 % interval, crank degrees. */
@@ -81,7 +83,7 @@ export function judge(judged: Judged): Verdict {
   const size = sizeAgainst(off, limit);
   const side = delta > 0 ? 'early' : 'late';
   const within = `±${computedDegrees(Math.max(expanded, 0.05))}`;
-  const cam = CAM_WORDS[judged.cam];
+  const cam = judged.bank ? `${CAM_WORDS[judged.cam]} of bank ${judged.bank}` : CAM_WORDS[judged.cam];
   const sits = off < 0.05 ? `The ${cam} sits on the target, ${within}.` : `The ${cam} sits ${size} ${side}, ${within}.`;
   const later =
     judged.cam === 'exhaust'
@@ -204,15 +206,19 @@ function unbelievable(
 const GRAVITY: readonly VerdictKind[] = ['do-not-move', 'wrong-cam', 'lsa-off', 'measure-again', 'move', 'leave'];
 
 /** One verdict out of those of the cams: the gravest speaks, and where none forbids a move, each has its say. */
-export function together(verdicts: readonly Verdict[]): Verdict | null {
+export function together(
+  verdicts: readonly Verdict[],
+  names: readonly string[] = ['Intake', 'Exhaust'],
+): Verdict | null {
   const [first] = [...verdicts].sort((a, b) => GRAVITY.indexOf(a.kind) - GRAVITY.indexOf(b.kind));
   if (!first || verdicts.length < 2) return first ?? null;
   if (first.kind !== 'move' && first.kind !== 'leave') return first;
+  const name = (at: number): string => names[at] ?? '';
   return {
     ...first,
     headline: verdicts.map(({ headline }) => headline).join(' '),
-    action: verdicts.map(({ action }, at) => `${at === 0 ? 'Intake' : 'Exhaust'}: ${action}`).join(' '),
-    why: verdicts.map(({ why }, at) => `${at === 0 ? 'Intake' : 'Exhaust'}: ${why}`).join(' '),
+    action: verdicts.map(({ action }, at) => `${name(at)}: ${action}`).join(' '),
+    why: verdicts.map(({ why }, at) => `${name(at)}: ${why}`).join(' '),
   };
 }
 

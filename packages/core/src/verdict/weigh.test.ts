@@ -215,7 +215,10 @@ describe('laws of the weighing', () => {
   test('the order of the readings does not matter; a target further ahead is missed by as much more', () => {
     const backwards = place({ ...evidence, observations: [...evidence.observations].reverse() });
     expect(backwards.delta).toBeCloseTo(place(evidence).delta, 6);
-    expect(place({ ...evidence, ahead: 3 }).delta).toBeCloseTo(place({ ...evidence, ahead: 0 }).delta - 3, 6);
+    expect(place({ ...evidence, ahead: { intake: 3, exhaust: 3 } }).delta).toBeCloseTo(
+      place({ ...evidence, ahead: { intake: 0, exhaust: 0 } }).delta - 3,
+      6,
+    );
   });
 
   test('repeats narrow the indicator’s part; rounding, TDC and the card stay', () => {

@@ -13,14 +13,13 @@ import {
   makeView,
   viewKey,
   groups,
-  wantedCentreline,
   plainDegrees,
 } from './view';
 
 /** Centrelines by equal drop, crank degrees, one view for each drop that was used. */
 export function centrelineViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
-  const target = wantedCentreline(context, valve);
+  const target = context.wanted[valve];
   return groups(rounds.filter((round) => round.method === 'centreline' && round.centreline !== null)).map((group) => {
     const drop = group[0]?.height ?? 0;
     const known = knownOf(context, valve, group[0]?.sitsOn ?? 'lifter');

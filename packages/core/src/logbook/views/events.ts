@@ -24,7 +24,7 @@ const DURATION_ROUNDED = 1;
 export function eventViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
   const lobe = context.card[valve];
-  const { ahead } = context;
+  const ahead = context.ahead[valve];
   return groups(rounds.filter((round) => round.method === 'events' && round.events !== null)).map((group) => {
     const [first] = group;
     const height = first?.height ?? 0;

@@ -12,7 +12,7 @@ import { traceViews } from './trace';
 import type { View, ViewContext } from './view';
 
 /** Every view of a trial's readings. */
-export function findViews(trial: Trial, rounds: readonly RoundFinding[], context: ViewContext): View[] {
+export function findViews(trial: Trial, rounds: readonly RoundFinding[], context: ViewContext, bank: 1 | 2): View[] {
   const ofLobes = VALVES.flatMap((valve) => {
     const mine = rounds.filter((round) => round.valve === valve && round.problem === null);
     return [
@@ -24,5 +24,5 @@ export function findViews(trial: Trial, rounds: readonly RoundFinding[], context
       ...identityViews(context, valve, mine),
     ];
   });
-  return [...ofLobes, ...separationView(context, ofLobes), ...slackViews(trial, context)];
+  return [...ofLobes, ...separationView(context, ofLobes), ...(bank === 1 ? slackViews(trial, context) : [])];
 }

@@ -30,6 +30,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
     return [
       {
         method: 'identity',
+        bank: 1,
         valve,
         key,
         title,
@@ -71,6 +72,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
       ? [
           {
             method: 'identity',
+            bank: 1,
             valve,
             key: `ratio ${valve}`,
             title: `${name} ratio, as it is`,

@@ -6,11 +6,11 @@ import { decimal } from '../../units/decimal';
 import { formatComputedLength } from '../../units/length';
 import type { RoundFinding } from '../read-rounds';
 import { crankOf, resolutionOf } from '../zero-passes';
-import { type View, type ViewContext, atLobe, scaleOf, counting, sign, wantedCentreline } from './view';
+import { type View, type ViewContext, atLobe, scaleOf, counting, sign } from './view';
 
 /** The lift that the wanted centreline means, and what it gains for each degree of advance: by the card's own lifts, else by its lobe. */
 function liftTarget(context: ViewContext, valve: Valve) {
-  const wanted = wantedCentreline(context, valve);
+  const wanted = context.wanted[valve];
   if (wanted === null) return null;
   const printed = context.build.card?.body[valve]?.liftAtTdc ?? [];
   const read = liftForCentreline(valve, printed, wanted);
@@ -46,6 +46,7 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
   return [
     {
       method: 'lift-at-tdc',
+      bank: 1,
       valve,
       key: `lift-at-tdc ${valve}`,
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} lift at TDC${withWheel ? '' : ', without a wheel'}`,

@@ -27,7 +27,8 @@ export function openingViews(context: ViewContext, valve: Valve, rounds: readonl
       termsAt(context, group, height).opening,
     );
     const card = eventsOfCard(context.card[valve], valve, height, sitsOn, atLobe(context, valve, sitsOn, height));
-    const target = card && context.ahead !== null ? card.opens + context.ahead : null;
+    const ahead = context.ahead[valve];
+    const target = card && ahead !== null ? card.opens + ahead : null;
     const name = EVENT_NAMES[valve].opens;
     return makeView('opening-only', valve, found, {
       key: viewKey('opening-only', valve, height, sitsOn === 'valve'),

@@ -5,7 +5,7 @@ import { formatComputedLength, formatLength } from '../../units/length';
 import type { TraceFinding } from '../read-traces';
 import { UNPROVED_TDC } from '../zero-passes';
 import { eventFigure } from './card-events';
-import { type View, type ViewContext, makeView, sign, wantedCentreline, plainDegrees } from './view';
+import { type View, type ViewContext, makeView, sign, plainDegrees } from './view';
 
 /** Where a valve is as good as on its seat, mm: 0.006 in. From memory. */
 const SEAT = 0.1524;
@@ -22,7 +22,7 @@ export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
   if (!centre) return [];
   const tdc = trace.zero?.standard ?? UNPROVED_TDC;
   const printed = sign(valve) * wrap180(centre.angle + shift);
-  const target = wantedCentreline(context, valve);
+  const target = context.wanted[valve];
   const standard = Math.hypot(centre.standard, tdc);
   const lines = context.card[valve].lines.filter(({ height }) => height !== null);
   const heights = [...new Set([...lines.map(({ height }) => height ?? 0), TRACE_DROP[units], SEAT])].filter(

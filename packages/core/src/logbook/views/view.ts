@@ -14,6 +14,8 @@ import { UNPROVED_TDC, resolutionOf, wheelStepOf } from '../zero-passes';
 export interface View {
   readonly key: string;
   readonly method: ReadMethodName;
+  /** Bank of cylinders; 1 where there is only one. */
+  readonly bank: 1 | 2;
   readonly valve: Valve | 'both';
   readonly title: string;
   /** The figure in words, and what else belongs to it. */
@@ -42,10 +44,10 @@ export interface View {
 export interface ViewContext {
   readonly build: Build;
   readonly card: CompletedCard;
-  /** How far ahead of the card the cam shall sit, crank degrees; null where that cannot be said. */
-  readonly ahead: number | null;
-  /** The intake centreline to aim at, °ATDC, or null. */
-  readonly wanted: number | null;
+  /** How far ahead of the card each cam shall sit, crank degrees; null where that cannot be said. */
+  readonly ahead: Readonly<Record<Valve, number | null>>;
+  /** The centreline to aim at, as printed, or null. */
+  readonly wanted: Readonly<Record<Valve, number | null>>;
   readonly traces: readonly TraceFinding[];
   /** Uncertainties that were worked out already: the same heights come again in every trial. */
   readonly known: Map<string, PairTerms>;
@@ -110,6 +112,7 @@ type Told = Pick<View, 'key' | 'title' | 'shows' | 'detail' | 'proved'> &
 export const makeView = (method: ReadMethodName, valve: View['valve'], found: Combined, told: Told): View => ({
   key: told.key,
   method,
+  bank: 1,
   valve,
   title: told.title,
   shows: told.shows,
@@ -147,13 +150,6 @@ export const viewKey = (method: RulingMethod, valve: Valve, height: number, atVa
 
 /** A later intake has a larger centreline, a later exhaust a smaller one. */
 export const sign = (valve: Valve): 1 | -1 => (valve === 'intake' ? 1 : -1);
-
-/** The centreline to meet, as printed; null where nothing says it. */
-export function wantedCentreline({ card, ahead, wanted }: ViewContext, valve: Valve): number | null {
-  if (valve === 'intake') return wanted;
-  const printed = card.exhaust.centreline;
-  return printed === null || ahead === null ? null : printed + ahead;
-}
 
 /** As few decimals as it takes, two at most. `plainDegrees(107)` is "107". */
 export const plainDegrees = (value: number): string => decimal(value, 2).replace(/\.?0+$/, '');

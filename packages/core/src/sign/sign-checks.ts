@@ -1,0 +1,40 @@
+/** What is looked at before a build is signed. Common practice, no source; the engine maker's manual has the last word. */
+export type SignCheckName = 'fasteners' | 'locking' | 'trigger' | 'tools-out' | 'turned-over' | 'clearance' | 'lash';
+
+export interface SignCheck {
+  readonly title: string;
+  readonly why: string;
+}
+
+export const SIGN_CHECKS: Readonly<Record<SignCheckName, SignCheck>> = {
+  fasteners: {
+    title: 'Every fastener of the drive at its torque',
+    why: 'By the maker’s manual: gear, tensioner, guides, adjuster. An adjuster that slips is a cam that moves.',
+  },
+  locking: {
+    title: 'Locked as the manual says',
+    why: 'Tabs bent, wire tied, compound cured, new bolts where it asks for new ones.',
+  },
+  trigger: {
+    title: 'Trigger teeth and sensor as they were',
+    why: 'A cam that has been moved takes its trigger with it: the pattern must still be what the engine’s computer expects.',
+  },
+  'tools-out': {
+    title: 'Stop, indicator and degree wheel out; plugs in',
+    why: 'A piston stop left in its hole goes through the piston at the first turn of the starter.',
+  },
+  'turned-over': {
+    title: 'Turned by hand through two full turns',
+    why: 'Without any resistance that cannot be explained, marks back together after the second.',
+  },
+  clearance: {
+    title: 'Valve-to-piston clearance checked as it stands now',
+    why: 'Every move changes it: advancing takes from the intake, retarding from the exhaust.',
+  },
+  lash: {
+    title: 'Lash set for running, checking springs exchanged',
+    why: 'What was set for measuring is not what it runs with.',
+  },
+};
+
+export const SIGN_CHECK_NAMES = Object.keys(SIGN_CHECKS) as [SignCheckName, ...SignCheckName[]];

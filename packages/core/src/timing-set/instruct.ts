@@ -1,0 +1,137 @@
+import { type Hardware, advanceOfSetting, reachOf, settingLabel, tableOf } from './hardware';
+import type { PlannedPart } from './plan-move';
+
+/** One thing to do with the hands. */
+export interface Step {
+  readonly text: string;
+  /** What can go wrong, where it can hurt a person or an engine. */
+  readonly caution: string | null;
+}
+
+/** A part that is to be put elsewhere. */
+export interface PartToSet {
+  readonly name: string;
+  readonly hardware: Hardware;
+  readonly planned: PlannedPart;
+  /** The cams that it turns, in words, and how the crank and the indicator say where they are: null where nothing was read that could. */
+  readonly cams: string;
+  readonly direct: DirectWords | null;
+}
+
+/** The crank held where the indicator shall show a drop before peak: as the wheel reads it, and as the indicator does. */
+export interface DirectWords {
+  readonly crank: string;
+  readonly shows: string;
+  readonly valve: string;
+}
+
+export interface DriveKnown {
+  readonly drive: 'chain' | 'belt' | 'gear' | 'none' | null;
+  readonly rotation: 'clockwise' | 'counter-clockwise';
+  readonly camTurns: 'with-crank' | 'against-crank';
+}
+
+const OTHER = { clockwise: 'counter-clockwise', 'counter-clockwise': 'clockwise' } as const;
+
+/** Which way the cam is turned against its drive, in words: "the way it runs (clockwise, seen from the wheel)". */
+export function wayWords(by: number, { rotation, camTurns }: DriveKnown): string {
+  const runs = camTurns === 'with-crank' ? rotation : OTHER[rotation];
+  return by > 0
+    ? `advance it: the way the cam runs (${runs}, seen from the wheel)`
+    : `retard it: against the way the cam runs (${OTHER[runs]}, seen from the wheel)`;
+}
+
+/**
+ * What the hands do for a move, in order, with what can go wrong. Torque, thread compound and special tools are the engine maker's to say.
+ * Source: common practice, no source.
+ */
+export function instruct(parts: readonly PartToSet[], known: DriveKnown): Step[] {
+  if (parts.length === 0) return [];
+  const apart = parts.some(({ hardware }) => tableOf(hardware).work === 'front-apart');
+  const wheelOff = parts.some(({ hardware }) => tableOf(hardware).wheelOff);
+  const slack = known.drive === 'chain' || known.drive === 'belt';
+  const step = (text: string, caution: string | null = null): Step => ({ text, caution });
+  const steps: Step[] = [
+    step(
+      'Turn the crank the way it runs to a place where no valve stands far open and no piston at its top, and leave it there.',
+      'Turned against each other, cam and crank can bring a valve onto a piston. Stop at any resistance.',
+    ),
+  ];
+  if (wheelOff)
+    steps.push(step('Take the degree wheel off the crank: the zero falls with it and is found again afterwards.'));
+  if (apart)
+    steps.push(
+      step(
+        `Take the front apart as the manual says${slack ? `, and hold the ${known.drive} up so that it does not jump on the gears` : ''}.`,
+        slack ? 'A one-way tensioner is locked first, and never turned against.' : null,
+      ),
+    );
+  for (const part of parts) steps.push(...stepsOf(part, known));
+  if (slack)
+    steps.push(
+      step(
+        `See that the ${known.drive} is taut on the side that the crank pulls, and let the tensioner in.`,
+        'Slack on the pulling side is a cam that sits late.',
+      ),
+    );
+  steps.push(
+    step(
+      'Tighten and lock every fastener that was loosened.',
+      'To the torque, and with the compound or new bolts, that the engine maker’s manual asks for.',
+    ),
+    step(
+      'Turn the crank by hand two full turns the way it runs.',
+      'Slowly. Any resistance that cannot be explained is a valve on a piston: stop and turn back.',
+    ),
+    step(wheelOff ? 'Put the wheel back, find TDC again at Zero, and measure the cam.' : 'Measure the cam again.'),
+  );
+  return steps;
+}
+
+function stepsOf({ name, hardware, planned, cams, direct }: PartToSet, known: DriveKnown): Step[] {
+  const table = tableOf(hardware);
+  const reach = reachOf(hardware);
+  const advance = (setting: PlannedPart['from']): number => advanceOfSetting(hardware, setting) ?? 0;
+  const [from, to] =
+    reach.kind === 'range' && 'at' in planned.from && 'at' in planned.to
+      ? [planned.from.at, planned.to.at]
+      : [advance(planned.from), advance(planned.to)];
+  const labels = {
+    from: settingLabel(hardware, planned.from),
+    to: settingLabel(hardware, planned.to),
+    way: wayWords(planned.gives, known),
+  };
+  const put = table.put(hardware, from, to, labels).map((text) => ({ text, caution: null }));
+  const loose = table.work === 'adjust' && hardware.kind !== 'phaser';
+  const lines: Step[] = [
+    ...(loose && direct
+      ? [{ text: `Bring the crank, coming the way it runs, to ${direct.crank} and hold it there.`, caution: null }]
+      : []),
+    ...(loose
+      ? [
+          {
+            text: `Loosen ${name}, the cam held by its own hexagon or a pin tool.`,
+            caution: 'Spring load turns a freed cam: keep hands clear of gears and chain.',
+          },
+        ]
+      : []),
+    ...put,
+    ...(loose && direct
+      ? [
+          {
+            text: `With the crank held there, turn ${cams} until the indicator on the ${direct.valve} shows ${direct.shows} before peak. Lock it, and see that the needle has not moved.`,
+            caution: null,
+          },
+        ]
+      : []),
+    ...(reach.kind === 'range' && !reach.scale && !direct
+      ? [
+          {
+            text: 'There is no scale on it, and no centreline was read to set it by: read the centreline first.',
+            caution: null,
+          },
+        ]
+      : []),
+  ];
+  return lines;
+}

@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { kindOf, stampedIn } from '../kind';
+import { markedOffsets, markedPositions } from './keyways';
+
+/** A set of offset bushings for the dowel hole of the cam gear, each marked with its offset. */
+export const bushings = kindOf({
+  name: 'Offset bushings in the cam gear',
+  about: 'Bushings for the dowel hole of the cam gear, each stamped with its offset.',
+  body: z.strictObject({ stamped: stampedIn, marks: markedOffsets }),
+  work: 'front-apart',
+  wheelOff: false,
+  trust: { response: 0.08, mark: 0.4 },
+  trouble: () => null,
+  reach: ({ stamped, marks }) => ({ kind: 'marks', positions: markedPositions(marks, stamped, 'bushing') }),
+  put: (_hardware, _from, _to, { from, to, way }) => [
+    'Take the bolts out of the cam gear and lift it off its dowel, the chain or belt held up so that no tooth jumps.',
+    `Exchange ${from} for ${to}, its mark to the side that will ${way}.`,
+    'Put the gear back on the dowel.',
+  ],
+});

@@ -1,0 +1,38 @@
+import { type Hardware, type Setting, advanceOfSetting, tableOf } from '../timing-set/hardware';
+import { isSame } from '../timing-set/learned-response';
+import type { Random } from './random';
+
+/** How a made-up piece of hardware really behaves. */
+export interface RealHardware {
+  /** What the cam really does when it is put from one place to another, crank degrees of advance. */
+  readonly put: (from: Setting, to: Setting) => number;
+}
+
+/** Hardware seldom gives more than its label, and some much less. From memory. */
+const GIVES = { least: 0.7, most: 1 } as const;
+
+/**
+ * Hardware that gives less than its label, each mark with an error of its own, and no two assemblies quite alike.
+ * Kinds whose label is geometry itself only scatter.
+ */
+export function makeHardware(hardware: Hardware, random: Random): RealHardware {
+  const { trust } = tableOf(hardware);
+  const middle = (GIVES.least + GIVES.most) / 2;
+  const response = trust.response > 0.05 ? middle + random.within((GIVES.most - GIVES.least) / 2) : 1;
+  const marks = new Map<string, number>();
+  const errorOf = (setting: Setting): number => {
+    if (!('mark' in setting)) return 0;
+    const known = marks.get(setting.mark);
+    if (known !== undefined) return known;
+    const fresh = random.normal(trust.mark / 2);
+    marks.set(setting.mark, fresh);
+    return fresh;
+  };
+  return {
+    put: (from, to) => {
+      if (isSame(from, to)) return 0;
+      const label = (advanceOfSetting(hardware, to) ?? 0) - (advanceOfSetting(hardware, from) ?? 0);
+      return response * label + errorOf(to) - errorOf(from) + random.normal(0.15);
+    },
+  };
+}
