@@ -51,6 +51,8 @@ export async function bundleForNode(entry, outfile) {
     format: 'esm',
     sourcemap: true,
     logLevel: 'warning',
+    // Reads font metrics beside its own files.
+    external: ['pdfmake'],
     // Some dependencies still ask for require().
     banner: {
       js: "import{createRequire as makeRequire}from'node:module';const require=makeRequire(import.meta.url);",

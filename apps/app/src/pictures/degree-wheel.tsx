@@ -4,8 +4,8 @@ import { memo, useEffect, useMemo, useState } from 'react';
 import { Animated, Text, View } from 'react-native';
 import Svg, { Circle, Defs, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { type Palette, useTheme } from '@/ui/theme';
-import { arc, band, polar, stroke } from './polar';
-import { faceNumbers, runningSign } from './ring-face';
+import { arc, band, polar, stroke } from '@yosoku/core/crank/dial';
+import { faceNumbers, runningSign } from '@yosoku/core/crank/ring-face';
 import { type Turning, asRotation, useTurning } from './turning';
 import { useWheelDrag } from './wheel-drag';
 

@@ -6,7 +6,7 @@ import { memo, useRef } from 'react';
 import { Animated, View } from 'react-native';
 import Svg, { Line, Path, Text as SvgText } from 'react-native-svg';
 import { type Palette, useTheme } from '@/ui/theme';
-import { runningSign } from './ring-face';
+import { runningSign } from '@yosoku/core/crank/ring-face';
 import { type Turning, asShift } from './turning';
 import { GRIP_STYLE, useTurnByHand } from './wheel-drag';
 

@@ -5,8 +5,18 @@ import { isDuplicate } from '../db/duplicate';
 import { build, entry } from '../db/schema';
 import type { Account } from '../sign-in/session';
 import { Problem } from '../web/problem';
-import { type EntryRow, type Placed, type Posting, checkAuthors, idInUse, isSame, noSuchBuild, toRow } from './posting';
-import { lastSeq } from './tail';
+import {
+  type EntryRow,
+  type Placed,
+  type Posting,
+  checkAuthors,
+  idInUse,
+  isSame,
+  noSuchBuild,
+  signed,
+  toRow,
+} from './posting';
+import { closedAfter, closingSignature, lastSeq } from './tail';
 
 /** Another server may take the same place at the same moment; then the next one is tried. */
 const MOST_TRIES = 5;
@@ -39,6 +49,8 @@ async function place(tx: Db, { account, buildId, entries }: Posting): Promise<Pl
     .from(entry)
     .where(and(inArray(entry.id, ids), eq(entry.buildId, buildId)));
   const fresh: EntryRow[] = [];
+  const unknown = entries.filter((posted) => !rows.some(({ id }) => id === posted.id));
+  if (unknown.length > 0 && closedAfter(await closingSignature(tx, buildId), unknown) === 'refused') throw signed();
   let seq = await lastSeq(tx, buildId);
   for (const posted of entries) {
     const row = rows.find(({ id }) => id === posted.id);

@@ -31,6 +31,13 @@ export const noSuchBuild = (): Problem =>
 export const idInUse = (): Problem =>
   new Problem(409, 'Id in use', 'An entry with this id is in the logbook already, with other contents.');
 
+export const signed = (): Problem =>
+  new Problem(
+    409,
+    'Signed',
+    'This build is signed and closed. Reopen it with a reason, then send this again; until then it waits where it was written.',
+  );
+
 /** Does a row hold just what is posted? Then posting it again is harmless. */
 export const isSame = (row: Pick<EntryRow, 'kind' | 'body' | 'builderId' | 'takenAt'>, posted: Entry): boolean =>
   row.kind === posted.kind &&

@@ -6,7 +6,9 @@ import type { Db } from '../db/database';
 import type { Sessions, SignedIn } from '../sign-in/session';
 import { checkedJson, checkedQuery } from '../web/checked';
 import { Problem } from '../web/problem';
+import { printSheet } from '../documents/build-sheet';
 import { openBuild } from './append';
+import { namesOf, takeIn } from './take-in';
 import { readEntries, requireBuild } from './logbook';
 import { listBuilds } from './summary';
 import { makeWriter } from './writer';
@@ -27,6 +29,10 @@ const sinceSchema = z.strictObject({
     .string()
     .regex(/^\d{1,9}$/, { error: 'expected a place in the logbook, such as 12' })
     .optional(),
+});
+
+const paperSchema = z.strictObject({
+  paper: z.enum(['a4', 'letter'], { error: 'expected a4 or letter' }).optional(),
 });
 
 /** The builds of a shop and their logbooks. */
@@ -52,6 +58,32 @@ export function buildRoutes(db: Db, sessions: Sessions) {
         await requireBuild(db, c.get('account').shopId, id);
         const after = Number(c.req.valid('query').after ?? 0);
         return c.json({ entries: await readEntries(db, id, after) });
+      })
+      .get('/builds/:id/builders', async (c) => {
+        const id = c.req.param('id');
+        await requireBuild(db, c.get('account').shopId, id);
+        return c.json({ builders: await namesOf(db, c.get('account').shopId, id) });
+      })
+      .post('/import', sessions.required, async (c) => {
+        const { placed, buildId, name } = await takeIn(db, c.get('account'), await c.req.text());
+        return c.json({ buildId, name, placed }, 201);
+      })
+      .get('/builds/:id/sheet.pdf', checkedQuery(paperSchema), async (c) => {
+        const id = c.req.param('id');
+        const { shopId, shopName } = c.get('account');
+        await requireBuild(db, shopId, id);
+        const report = derive(await readEntries(db, id));
+        if (!report) throw new Problem(422, 'Nothing to print', 'This logbook does not say what engine it is.');
+        const pdf = await printSheet(report, {
+          shopName,
+          paper: c.req.valid('query').paper ?? 'a4',
+          printedAt: new Date(),
+        });
+        const name = report.build.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+        return c.body(new Uint8Array(pdf), 200, {
+          'Content-Type': 'application/pdf',
+          'Content-Disposition': `inline; filename="build-sheet.pdf"; filename*=UTF-8\'\'${encodeURIComponent(name)}.pdf`,
+        });
       })
       .get('/builds/:id/report', async (c) => {
         const id = c.req.param('id');

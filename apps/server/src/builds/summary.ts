@@ -1,7 +1,7 @@
 import { desc, eq, max } from 'drizzle-orm';
 import { derive } from '@yosoku/core/logbook/report';
 import type { Db } from '../db/database';
-import { build, entry } from '../db/schema';
+import { build, entry, hardwareMove } from '../db/schema';
 import { readEntries } from './logbook';
 
 /** A shop's builds with the place and the time of their newest entries, the one last worked on first. */
@@ -32,10 +32,30 @@ export async function renewSummary(db: Db, buildId: string): Promise<void> {
         delta: report.verdict.delta === null ? null : report.verdict.delta.toFixed(6),
       }
     : {};
-  await db
-    .update(build)
-    .set({ ...columns, summarySeq: entries.at(-1)?.seq ?? 0 })
-    .where(eq(build.id, buildId));
+  await db.transaction(async (tx) => {
+    await tx.delete(hardwareMove).where(eq(hardwareMove.buildId, buildId));
+    const moves = (report?.experience ?? []).map(({ library, from, to, gave, standard }, place) => ({
+      buildId,
+      place,
+      hardwareId: library,
+      settings: { from, to },
+      gave: gave.toFixed(6),
+      standard: standard.toFixed(6),
+    }));
+    if (moves.length > 0) await tx.insert(hardwareMove).values(moves);
+    await tx
+      .update(build)
+      .set({ ...columns, summarySeq: entries.at(-1)?.seq ?? 0 })
+      .where(eq(build.id, buildId));
+  });
+}
+
+/** A shop's builds once nothing that was worked out lags behind its entries. */
+export async function renewed(db: Db, shopId: string) {
+  const rows = await readBuilds(db, shopId);
+  const stale = rows.filter((row) => row.seq !== row.build.summarySeq);
+  for (const row of stale) await renewSummary(db, row.build.id);
+  return stale.length > 0 ? readBuilds(db, shopId) : rows;
 }
 
 /**
@@ -43,10 +63,7 @@ export async function renewSummary(db: Db, buildId: string): Promise<void> {
  * behind, and posting a reading at the engine costs no derivation.
  */
 export async function listBuilds(db: Db, shopId: string) {
-  let rows = await readBuilds(db, shopId);
-  const stale = rows.filter((row) => row.seq !== row.build.summarySeq);
-  for (const row of stale) await renewSummary(db, row.build.id);
-  if (stale.length > 0) rows = await readBuilds(db, shopId);
+  const rows = await renewed(db, shopId);
   return rows.map((row) => ({
     id: row.build.id,
     name: row.build.name,

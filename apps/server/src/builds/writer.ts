@@ -2,7 +2,7 @@ import type { Db } from '../db/database';
 import { entry } from '../db/schema';
 import { append } from './append';
 import { type EntryRow, type Placed, type Posting, checkAuthors, toRow } from './posting';
-import { type Tail, findTail } from './tail';
+import { type Tail, closedAfter, findTail } from './tail';
 
 interface Queued {
   readonly posting: Posting;
@@ -45,9 +45,11 @@ export function makeWriter(db: Db) {
       const { account, buildId, entries } = queued.posting;
       const tail = ends.get(buildId) ?? (await tailOf(buildId));
       if (tail?.shopId !== account.shopId) continue;
+      const closedBy = closedAfter(tail.closedBy, entries);
+      if (closedBy === 'refused') continue;
       const own = entries.map((each, at) => toRow(each, tail.seq + at + 1, account));
       rows.push(...own);
-      ends.set(buildId, { ...tail, seq: tail.seq + own.length });
+      ends.set(buildId, { ...tail, seq: tail.seq + own.length, closedBy });
       placed.set(
         queued,
         own.map(({ id, seq }) => ({ id, seq })),

@@ -1,5 +1,6 @@
 import {
   bigint,
+  boolean,
   char,
   datetime,
   decimal,
@@ -15,6 +16,7 @@ import {
 import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Hardware, Setting } from '@yosoku/core/timing-set/hardware';
 
 const uuid = (name: string) => char(name, { length: 36 });
 const moment = (name: string) => datetime(name, { mode: 'date', fsp: 3 });
@@ -89,8 +91,43 @@ export const build = mysqlTable(
     verdictKind: varchar('verdict_kind', { length: 16 }).notNull().default('waiting'),
     headline: varchar('headline', { length: 255 }).notNull().default(''),
     delta: decimal('delta', { precision: 9, scale: 6 }),
+    /** Names of builders of other shops whose ids stand in the entries of a file that was taken in. */
+    builders: json('builders').$type<readonly { readonly id: string; readonly name: string }[]>(),
   },
   (table) => [index('build_shop').on(table.shopId)],
+);
+
+/** Timing hardware on the shelf of a shop. */
+export const hardware = mysqlTable(
+  'hardware',
+  {
+    id: uuid('id').primaryKey(),
+    shopId: uuid('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    name: varchar('name', { length: 80 }).notNull(),
+    body: json('body').$type<Hardware>().notNull(),
+    /** Taken off the shelf: builds that have it fitted keep it. */
+    retired: boolean('retired').notNull().default(false),
+    changedAt: moment('changed_at').notNull(),
+  },
+  (table) => [index('hardware_shop').on(table.shopId)],
+);
+
+/** What a piece of hardware gave on a build, worked out from its entries and renewed with its summary. Crank degrees. */
+export const hardwareMove = mysqlTable(
+  'hardware_move',
+  {
+    buildId: uuid('build_id')
+      .notNull()
+      .references(() => build.id),
+    place: int('place').notNull(),
+    hardwareId: uuid('hardware_id').notNull(),
+    settings: json('settings').$type<{ readonly from: Setting; readonly to: Setting }>().notNull(),
+    gave: decimal('gave', { precision: 9, scale: 6 }).notNull(),
+    standard: decimal('standard', { precision: 9, scale: 6 }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.buildId, table.place] }), index('hardware_move_piece').on(table.hardwareId)],
 );
 
 /** The truth: facts in the order of their arrival. Never updated, never deleted. */

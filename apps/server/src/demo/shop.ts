@@ -1,9 +1,11 @@
 import { v7 as uuidv7 } from 'uuid';
 import { append, openBuild } from '../builds/append';
 import type { Db } from '../db/database';
-import { shop } from '../db/schema';
+import { hardware, shop } from '../db/schema';
 import { addBuilder } from '../sign-in/accounts';
 import { alderCreekFour, gannetTwin, kestrelPointSix, oldTarnEight, quarryHillFour } from './builds';
+import { larkMillEight } from './signed-build';
+import { SHELF, fitSlottedPulleys } from './shelf';
 
 /** Known to everybody, and therefore only ever put into a demo database. */
 export const DEMO_SIGN_IN = { signInName: 'mara', password: 'layout-dye-demo' } as const;
@@ -11,7 +13,7 @@ const SECOND_SIGN_IN = { signInName: 'tobin', password: 'grease-pencil-demo' } a
 
 const DAY_MS = 24 * 3600 * 1000;
 
-/** Fills an empty database with an invented shop: two builders, five builds at different points of the work. */
+/** Fills an empty database with an invented shop: two builders, hardware on the shelf, builds at different points of the work. */
 export async function loadDemoShop(db: Db, now: Date): Promise<void> {
   const shopId = uuidv7();
   const shopName = 'Fennel Yard Engine Works';
@@ -23,10 +25,12 @@ export async function loadDemoShop(db: Db, now: Date): Promise<void> {
     builderId,
     startedAt: new Date(now.getTime() - daysAgo * DAY_MS),
   });
+  await db.insert(hardware).values(SHELF.map((piece) => ({ ...piece, shopId, changedAt: now })));
   const logbooks = [
+    larkMillEight(pen(mara, 20)),
     quarryHillFour(pen(tobin, 12)),
     kestrelPointSix(pen(mara, 9)),
-    gannetTwin(pen(mara, 5)),
+    fitSlottedPulleys(gannetTwin(pen(mara, 5)), pen(mara, 4)),
     oldTarnEight(pen(tobin, 2)),
     alderCreekFour(pen(mara, 1)),
   ];

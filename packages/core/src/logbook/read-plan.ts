@@ -18,6 +18,7 @@ import type { SitsOn } from './read-rounds';
 export interface OpenRound {
   readonly round: string;
   readonly method: ReadMethodName;
+  readonly bank: 1 | 2;
   readonly valve: Valve;
   readonly sitsOn: SitsOn;
   /** The drop or the checking height, mm. */
@@ -78,6 +79,7 @@ export function planReading(build: Build, trial: TrialFinding | undefined, rule:
           {
             round: round.id,
             method: finding.method,
+            bank: finding.bank,
             valve: finding.valve,
             sitsOn: finding.sitsOn,
             height: finding.height,
@@ -124,14 +126,17 @@ export function nextReading(
   choice: {
     readonly method: ReadMethodName;
     readonly valve: Valve;
+    readonly bank: 1 | 2;
     readonly sitsOn: SitsOn;
     readonly height: number | null;
   },
   units: LengthUnit,
 ): NextReading {
-  const { method, valve, sitsOn } = choice;
+  const { method, valve, bank, sitsOn } = choice;
   const table = READ_METHODS[method];
-  const open = plan.open.find((each) => each.method === method && each.valve === valve && each.sitsOn === sitsOn);
+  const open = plan.open.find(
+    (each) => each.method === method && each.valve === valve && each.bank === bank && each.sitsOn === sitsOn,
+  );
   const slot = table.slots[open?.slot ?? 0] ?? table.slots[0];
   if (!slot) throw new Error('every method has a reading');
   const height = open ? open.height : choice.height;

@@ -239,6 +239,7 @@ export const reportSchema = z.strictObject({
       z.strictObject({
         round: z.string(),
         method: z.enum(READ_METHOD_NAMES),
+        bank,
         valve,
         sitsOn,
         height: z.number().nullable().describe('Millimetres.'),

@@ -6,6 +6,7 @@ import type { BuildSummary } from '@/store/logbook-slice';
 import { selectBuilds } from '@/store/selectors';
 import { type RootState, type Store, useAppSelector } from '@/store/store';
 import { type FetchOutcome, fetchBuilds } from '@/sync/fetch-builds';
+import { TakeInFile } from '@/features/import/take-in-file';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
 import { placeHref } from './station-line';
@@ -40,6 +41,7 @@ export function BuildList() {
         </Link>
         <SyncSign />
       </View>
+      <TakeInFile />
       {builds.length > 0 ? (
         <View role="list" className="border-t border-hairline">
           {builds.map((build) => (

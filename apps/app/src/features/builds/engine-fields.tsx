@@ -117,6 +117,12 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
         </Words>
       </View>
       {choice('cams', 'Camshafts, for intake and exhaust', CAMS)}
+      {values.cams === 'twin'
+        ? text('secondBank', 'Two banks: a cylinder of the second one', {
+            figures: true,
+            hint: 'Its cams are measured there. Empty: one bank.',
+          })
+        : null}
       {choice('units', 'Indicator and card are in', UNITS)}
       <View className="flex-row gap-4">
         <View className="grow basis-0">

@@ -21,6 +21,7 @@ export type EngineForm = Record<
   | 'pinOffset'
   | 'offsetSide'
   | 'cams'
+  | 'secondBank'
   | 'bore'
   | 'compression'
   | 'chamber'
@@ -49,6 +50,7 @@ export const EMPTY_ENGINE: EngineForm = {
   pinOffset: '',
   offsetSide: 'before',
   cams: 'single',
+  secondBank: '',
   bore: '',
   compression: '',
   chamber: '',
@@ -79,6 +81,7 @@ export function engineForm({ build }: Report): EngineForm {
     pinOffset: engine.pinOffset ? fine(Math.abs(engine.pinOffset)) : '',
     offsetSide: (engine.pinOffset ?? 0) > 0 ? 'after' : 'before',
     cams: engine.cams,
+    secondBank: engine.secondBank === null ? '' : String(engine.secondBank),
     bore: length(engine.bore),
     compression: engine.compression?.given === 'ratio' ? String(engine.compression.ratio) : '',
     chamber: engine.compression?.given === 'chamber' ? String(engine.compression.volume) : '',
@@ -177,6 +180,13 @@ export function engineProblems(form: EngineForm): EngineTrouble {
     else if (form.compression.trim() !== '') trouble.chamber = 'Give the ratio or the chamber, not both.';
   const graduation = Number(form.graduation);
   if (!(graduation >= 0.1 && graduation <= 10)) trouble.graduation = 'Degrees from line to line, 0.1 to 10.';
+  const bank = Number(form.secondBank);
+  if (
+    form.cams === 'twin' &&
+    form.secondBank.trim() !== '' &&
+    !(Number.isInteger(bank) && bank >= 2 && bank <= Number(form.cylinders))
+  )
+    trouble.secondBank = 'Give a cylinder of the second bank: a number from 2 up to the count of cylinders.';
   const [stroke, rod] = [lengthOf(form.stroke, form), lengthOf(form.rod, form)];
   if (!trouble.stroke && !trouble.rod && stroke.ok && rod.ok)
     trouble.rod = crankTrouble({ stroke: stroke.mm, rod: rod.mm, pinOffset: offsetOf(form) ?? 0 }) ?? undefined;
@@ -208,6 +218,7 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
       ...(rod.ok ? { rod: rod.mm } : {}),
       ...(offset === undefined ? {} : { pinOffset: offset }),
       ...(form.cams === 'twin' ? { cams: 'twin' as const } : {}),
+      ...(form.cams === 'twin' && form.secondBank.trim() !== '' ? { secondBank: Number(form.secondBank) } : {}),
       ...(intake > 0 ? { rockerRatio: { intake, exhaust } } : {}),
       ...(bore.ok && form.bore.trim() !== '' ? { bore: bore.mm } : {}),
       ...(form.compression.trim() !== ''

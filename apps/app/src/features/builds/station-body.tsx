@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
+import { Reopen, useClosed } from '@/features/sign/closed';
 import { useWide } from '@/ui/layout';
 
 interface StationBodyProps {
@@ -15,7 +16,9 @@ const ROOM_FOR_BOTH = 560;
 export function StationBody({ children, footer }: StationBodyProps) {
   const wide = useWide();
   const stays = useWindowDimensions().height >= ROOM_FOR_BOTH;
-  const pressed = <View className="wide:max-w-[760px] wide:pb-6">{footer}</View>;
+  const closed = useClosed();
+  // Nothing is written into a signed build: its reopening stands where things are recorded.
+  const pressed = <View className="wide:max-w-[760px] wide:pb-6">{closed ? <Reopen closed={closed} /> : footer}</View>;
   return (
     <View className="flex-1">
       <ScrollView

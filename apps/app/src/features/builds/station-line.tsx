@@ -1,7 +1,8 @@
 import Check from 'lucide-react-native/icons/check';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import { Link, type Href } from 'expo-router';
-import { View } from 'react-native';
+import { useEffect, useRef } from 'react';
+import { ScrollView, View, useWindowDimensions } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import type { Report, Station } from '@yosoku/core/logbook/report';
 import { useTheme } from '@/ui/theme';
@@ -9,12 +10,16 @@ import { Words } from '@/ui/words';
 
 export type Place = Station | 'crank' | 'trace' | 'what-if' | 'sheet';
 
-const NAMES: Readonly<Record<Place, string>> = {
+export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   prepare: 'Prepare',
   zero: 'Zero',
   card: 'Card',
   read: 'Read',
   decide: 'Decide',
+  move: 'Move',
+  prove: 'Prove',
+  clear: 'Clear',
+  sign: 'Sign',
   crank: 'The crank',
   trace: 'Trace',
   'what-if': 'What if',
@@ -59,7 +64,7 @@ interface StationLineProps {
 }
 
 const linkLabel = (place: Place, state: Report['stations'][number]['state'] | null): string =>
-  state ? `${NAMES[place]}, ${STATE_WORDS[state]}` : NAMES[place];
+  state ? `${PLACE_NAMES[place]}, ${STATE_WORDS[state]}` : PLACE_NAMES[place];
 
 /** The stations across the top of a phone, over a rule with a mark under the one at hand. */
 export function StationLine({ buildId, stations, here }: StationLineProps) {
@@ -67,35 +72,58 @@ export function StationLine({ buildId, stations, here }: StationLineProps) {
     ...stations.map(({ station, state }) => ({ place: station, state })),
     { place: 'sheet', state: null },
   ];
+  const isHere = (place: Place): boolean => place === (PARENTS[here] ?? here);
+  const at = places.findIndex(({ place }) => isHere(place));
+  const scroll = useRef<ScrollView>(null);
+  const { width } = useWindowDimensions();
+  // The one at hand in the middle, with those before and after it a thumb away.
+  useEffect(() => {
+    scroll.current?.scrollTo({ x: Math.max(0, (at + 0.5) * TAB - width / 2), animated: false });
+  }, [at, width]);
   return (
-    <View role="navigation" aria-label="Stations" className="flex-row flex-wrap border-b border-hairline">
+    <ScrollView
+      ref={scroll}
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      role="navigation"
+      aria-label="Stations"
+      className="grow-0 border-b border-hairline"
+      contentContainerStyle={{ flexGrow: 1 }}
+    >
       {places.map(({ place, state }) => (
         <Link
           key={place}
           href={placeHref(buildId, place)}
           replace
           aria-label={linkLabel(place, state)}
-          aria-current={place === here ? 'page' : undefined}
-          className="min-h-[46px] min-w-[56px] grow basis-0"
+          aria-current={isHere(place) ? 'page' : undefined}
+          className="min-h-[46px] grow"
+          style={{ minWidth: TAB }}
         >
           <View className="w-full items-center pt-2">
             <View className="h-[26px] justify-center">
-              <Words look="label" tone={place === here ? 'brass' : state === 'due' ? 'soft' : 'ink'}>
-                {NAMES[place]}
+              <Words look="label" tone={isHere(place) ? 'brass' : state === 'due' ? 'soft' : 'ink'}>
+                {PLACE_NAMES[place]}
               </Words>
             </View>
             <View className="h-[12px] justify-end">
-              <RuleMark here={place === here} state={state} />
+              <RuleMark here={isHere(place)} state={state} />
             </View>
           </View>
         </Link>
       ))}
-    </View>
+    </ScrollView>
   );
 }
 
+/** Room for a station’s name on a phone. */
+const TAB = 66;
+/** Pages that belong to a station. */
+const PARENTS: Partial<Record<Place, Place>> = { 'what-if': 'decide', trace: 'read', crank: 'zero' };
+
 /** The same down the left of a wide screen, where the sheet is always in sight. */
-export function StationRail({ buildId, stations, here }: StationLineProps) {
+export function StationRail({ buildId, stations, here: place }: StationLineProps) {
+  const here = PARENTS[place] ?? place;
   return (
     <View role="navigation" aria-label="Stations">
       {stations.map(({ station, state }) => (
@@ -113,7 +141,7 @@ export function StationRail({ buildId, stations, here }: StationLineProps) {
               <StateSign state={state} />
             </View>
             <Words look="sentence" tone={station === here ? 'brass' : state === 'due' ? 'soft' : 'ink'}>
-              {NAMES[station]}
+              {PLACE_NAMES[station]}
             </Words>
           </View>
         </Link>

@@ -4,6 +4,7 @@ import { useStore } from 'react-redux';
 import type { Report } from '@yosoku/core/logbook/report';
 import type { RootState, Store } from '@/store/store';
 import { type FetchOutcome, fetchEntries } from '@/sync/fetch-builds';
+import { Closed } from '@/features/sign/closed';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
@@ -76,8 +77,12 @@ export function StationScreen(props: { readonly here: Place; readonly children: 
   const { report, write, undo, news } = useBuildHere();
   if (!report) return <BuildMissing news={news} />;
   return (
-    <StationFrame report={report} write={write} here={props.here}>
-      {props.children({ report, write, undo })}
-    </StationFrame>
+    <Closed report={report} write={write}>
+      {({ write: guarded, closed }) => (
+        <StationFrame report={report} write={guarded} here={props.here}>
+          {props.children({ report, write: guarded, undo: closed ? null : undo })}
+        </StationFrame>
+      )}
+    </Closed>
   );
 }

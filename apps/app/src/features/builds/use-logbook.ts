@@ -40,6 +40,9 @@ function lastUndoable(entries: readonly Entry[]): Entry | undefined {
     'trace.recorded',
     'trace.points-voided',
     'trial.begun',
+    'drive.fitted',
+    'phaser.read',
+    'clearance.measured',
   ];
   return entries.findLast((entry, at) => at > 1 && undoable.includes(entry.kind) && !voided.has(entry.id));
 }

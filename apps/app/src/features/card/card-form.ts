@@ -31,6 +31,9 @@ export type CardForm = Record<
   | 'kind'
   | 'advance'
   | 'wanted'
+  | 'exKind'
+  | 'exAdvance'
+  | 'exWanted'
   | 'limit'
   | 'judgedBy',
   string
@@ -81,6 +84,9 @@ export const emptyCard = ({ target, build }: Report, rule: RulingMethod | null):
   kind: target.kind,
   advance: '2',
   wanted: '',
+  exKind: 'with-intake',
+  exAdvance: '2',
+  exWanted: '',
   limit: String(target.limit || DEFAULT_LIMIT),
   judgedBy: target.judgedBy ?? rule ?? 'any',
 });
@@ -144,6 +150,9 @@ export function cardForm(report: Report): CardForm {
     kind: target.kind,
     advance: target.kind === 'ahead-of-card' && target.ahead !== null ? plain(target.ahead) : '2',
     wanted: target.kind === 'centreline' && target.intakeCentreline !== null ? plain(target.intakeCentreline) : '',
+    exKind: target.exhaust?.kind ?? 'with-intake',
+    exAdvance: target.exhaust?.kind === 'ahead-of-card' ? plain(target.exhaust.advance) : '2',
+    exWanted: target.exhaust?.kind === 'centreline' ? plain(target.exhaust.centreline) : '',
     limit: String(target.limit),
     judgedBy: target.judgedBy ?? 'any',
   };
@@ -228,6 +237,10 @@ export function cardProblems(form: CardForm, unit: LengthUnit): Trouble {
     trouble.advance = outside(figure(form.advance), form.advance, -20, 20, 'an advance');
   if (form.kind === 'centreline')
     trouble.wanted = outside(figure(form.wanted), form.wanted, 1, 179, 'an intake centreline');
+  if (form.exKind === 'ahead-of-card')
+    trouble.exAdvance = outside(figure(form.exAdvance), form.exAdvance, -20, 20, 'an advance');
+  if (form.exKind === 'centreline')
+    trouble.exWanted = outside(figure(form.exWanted), form.exWanted, 1, 179, 'an exhaust centreline');
   trouble.limit = outside(figure(form.limit), form.limit, 0.1, 10, 'a limit');
   if (form.name.length > 80) trouble.name = 'At most 80 characters.';
   return Object.fromEntries(Object.entries(trouble).filter(([, words]) => words !== undefined));
@@ -322,6 +335,7 @@ export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
           : form.kind === 'centreline'
             ? { kind: 'centreline', centreline: figure(form.wanted) }
             : { kind: 'card' },
+      ...exhaustTarget(form),
       limit: figure(form.limit),
       ...(judgedBy ? { judgedBy } : {}),
     },
@@ -331,3 +345,17 @@ export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
 /** Is there a card at all, or only a target? */
 export const hasCard = (card: Omit<BodyOf<'card.entered'>, 'replaces'>): boolean =>
   Object.keys(card).some((each) => each !== 'name');
+
+/** Of twin cams, where the exhaust is not simply to follow the intake. */
+function exhaustTarget(form: CardForm): Pick<BodyOf<'target.set'>, 'exhaust'> {
+  switch (form.exKind) {
+    case 'card':
+      return { exhaust: { kind: 'card' } };
+    case 'ahead-of-card':
+      return { exhaust: { kind: 'ahead-of-card', advance: figure(form.exAdvance) } };
+    case 'centreline':
+      return { exhaust: { kind: 'centreline', centreline: figure(form.exWanted) } };
+    default:
+      return {};
+  }
+}

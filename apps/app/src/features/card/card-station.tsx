@@ -97,7 +97,7 @@ export function CardStation({ report, write }: StationProps) {
         {remark ? <Notice kind="warning" message={remark} /> : null}
         <CardFields form={form} units={build.units} />
         <WhatFollows card={sofar} />
-        <TargetFields form={form} units={build.units} />
+        <TargetFields form={form} units={build.units} twin={build.engine.cams === 'twin'} />
         {aim ? (
           <Words look="sentence" testID="aim">
             {aim.ok

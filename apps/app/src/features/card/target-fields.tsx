@@ -21,10 +21,19 @@ const JUDGED_BY = [
   ...RULING_METHODS.map((value) => ({ value, label: READ_METHODS[value].name })),
 ] as const;
 
+const EXHAUST_TARGETS = [{ value: 'with-intake', label: 'As far ahead as the intake' }, ...TARGETS] as const;
+
+interface TargetFieldsProps {
+  readonly form: UseFormReturn<CardForm>;
+  readonly units: LengthUnit;
+  /** Each valve has a camshaft of its own. */
+  readonly twin: boolean;
+}
+
 /** Where the cam shall sit, kept apart from what its card says. */
-export function TargetFields({ form, units }: { readonly form: UseFormReturn<CardForm>; readonly units: LengthUnit }) {
+export function TargetFields({ form, units, twin }: TargetFieldsProps) {
   const values = form.watch();
-  const field = (name: 'advance' | 'wanted' | 'limit', label: string, hint?: string) => (
+  const field = (name: 'advance' | 'wanted' | 'exAdvance' | 'exWanted' | 'limit', label: string, hint?: string) => (
     <CardField form={form} units={units} name={name} label={label} hint={hint} />
   );
   const straightUp = values.kind === 'centreline' && values.wanted === '' && values.lsa !== '';
@@ -38,7 +47,7 @@ export function TargetFields({ form, units }: { readonly form: UseFormReturn<Car
         name="kind"
         render={({ field: { value, onChange } }) => (
           <Choice
-            label="Target"
+            label={twin ? 'Target of the intake cam' : 'Target'}
             testID="target-kind"
             options={TARGETS}
             value={TARGETS.find((each) => each.value === value)?.value}
@@ -58,6 +67,33 @@ export function TargetFields({ form, units }: { readonly form: UseFormReturn<Car
               : 'Straight up is where ICL and LSA are the same.',
           )
         : null}
+      {twin ? (
+        <>
+          <Controller
+            control={form.control}
+            name="exKind"
+            render={({ field: { value, onChange } }) => (
+              <Choice
+                label="Target of the exhaust cam"
+                testID="target-exhaust"
+                options={EXHAUST_TARGETS}
+                value={EXHAUST_TARGETS.find((each) => each.value === value)?.value}
+                onChange={onChange}
+              />
+            )}
+          />
+          {values.exKind === 'ahead-of-card'
+            ? field(
+                'exAdvance',
+                'Exhaust: degrees ahead of the card',
+                'Crank degrees. A minus sign sets it behind the card.',
+              )
+            : null}
+          {values.exKind === 'centreline'
+            ? field('exWanted', 'Exhaust centreline wanted, °BTDC', 'A larger one is an earlier cam.')
+            : null}
+        </>
+      ) : null}
       <View className="gap-1">
         {field('limit', 'Limit, ± crank degrees', 'As closely as the cam shall sit. Common practice:')}
         <View className="flex-row flex-wrap gap-x-5">

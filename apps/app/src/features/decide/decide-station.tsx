@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { StationBody } from '@/features/builds/station-body';
-import { placeHref } from '@/features/builds/station-line';
+import { PLACE_NAMES, placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { useStationWidth } from '@/features/builds/use-station-width';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
@@ -17,7 +17,7 @@ import { ViewList } from '@/features/read/view-list';
 import { DrawnCheck } from './drawn-check';
 import { FaultList } from './fault-list';
 import { History } from './history';
-import { NextTrial } from './next-trial';
+import { NextTrial } from '@/features/move/next-trial';
 
 /** Decide: how far and which way, in one sentence, with what it rests on. */
 export function DecideStation({ report, write, undo }: StationProps) {
@@ -29,10 +29,11 @@ export function DecideStation({ report, write, undo }: StationProps) {
   const [moving, setMoving] = useState(false);
   const trial = trials.at(-1);
   const lacking = report.stations.find(
-    ({ station, state }) => station !== 'decide' && station !== 'prepare' && state !== 'done',
+    ({ station, state }) => (station === 'zero' || station === 'card' || station === 'read') && state !== 'done',
   )?.station;
   const goOn = (): void => {
-    if (verdict.kind === 'move' || verdict.kind === 'leave') setMoving(true);
+    if (verdict.kind === 'move') router.replace(placeHref(build.id, 'move'));
+    else if (verdict.kind === 'leave') router.replace(placeHref(build.id, 'clear'));
     else router.replace(placeHref(build.id, lacking ?? 'read'));
   };
   useShortcuts({ Enter: goOn, n: goOn, u: () => undo?.(), w: () => setWhy(!why) });
@@ -43,13 +44,18 @@ export function DecideStation({ report, write, undo }: StationProps) {
         moving ? (
           <NextTrial report={report} write={write} onDone={() => setMoving(false)} />
         ) : verdict.kind === 'move' ? (
-          <PrimaryButton testID="moved" label="I have moved the cam" onPress={() => setMoving(true)} />
+          <View>
+            <View className="items-end px-4 wide:px-0">
+              <QuietButton testID="moved" label="I have moved it already" onPress={() => setMoving(true)} />
+            </View>
+            <PrimaryButton testID="plan-move" label="Plan the move" onPress={goOn} />
+          </View>
         ) : verdict.kind === 'leave' ? (
-          <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={() => setMoving(true)} />
+          <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={() => setMoving(true)} onGo={goOn} />
         ) : (
           <PrimaryButton
             testID="next"
-            label={lacking ? `Go to ${STATION_NAMES[lacking]}` : 'Measure again'}
+            label={lacking ? `Go to ${PLACE_NAMES[lacking]}` : 'Measure again'}
             onPress={goOn}
           />
         )
@@ -76,18 +82,24 @@ export function DecideStation({ report, write, undo }: StationProps) {
         ) : null}
       </View>
       {trial?.cams.map((each) => (
-        <View key={each.cam} className="items-center" testID={`cam-${each.cam}`}>
+        <View
+          key={`${each.cam} ${each.bank}`}
+          className="items-center"
+          testID={`cam-${each.cam}${each.bank === 2 ? '-2' : ''}`}
+        >
           {each.cam === 'single' ? null : (
             <Words look="heading" level={2} className="w-full px-4 wide:px-0">
-              {each.cam === 'intake' ? 'Intake cam' : 'Exhaust cam'}
+              {`${each.cam === 'intake' ? 'Intake cam' : 'Exhaust cam'}${build.engine.secondBank === null ? '' : `, bank ${each.bank}`}`}
             </Words>
           )}
           <Balance
             delta={each.verdict.delta ?? 0}
             expanded={each.verdict.expanded}
             limit={target.limit}
-            marks={trial.views.flatMap(({ delta, valve }) =>
-              delta === null || (each.cam !== 'single' && valve !== each.cam) ? [] : [{ delta, valve }],
+            marks={trial.views.flatMap(({ delta, valve, bank }) =>
+              delta === null || bank !== each.bank || (each.cam !== 'single' && valve !== each.cam)
+                ? []
+                : [{ delta, valve }],
             )}
             width={Math.min(width - 24, 640)}
             description={`Beam scale. ${each.verdict.headline} Limit ${decimal(target.limit, 1)}° either way.`}
@@ -114,8 +126,8 @@ export function DecideStation({ report, write, undo }: StationProps) {
             <Words look="soft" testID="why-text">
               {verdict.why}
             </Words>
-            {trial?.cams.map(({ cam, budget, chance, verdict: its }) => (
-              <View key={cam} className="gap-1">
+            {trial?.cams.map(({ cam, bank, budget, chance, verdict: its }) => (
+              <View key={`${cam} ${bank}`} className="gap-1">
                 <Words look="soft">
                   {`${cam === 'single' ? 'The' : cam === 'intake' ? 'The intake’s' : 'The exhaust’s'} uncertainty, by where it comes from (one standard deviation): ${budget
                     .filter(({ standard }) => standard >= 0.005)
@@ -128,6 +140,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
                   buildId={build.id}
                   trial={trial.id}
                   cam={cam === 'exhaust' ? 'exhaust' : 'intake'}
+                  bank={bank}
                 />
               </View>
             ))}
@@ -142,16 +155,25 @@ export function DecideStation({ report, write, undo }: StationProps) {
 /** A chance in words that do not pretend: "37 %", "less than 1 %". */
 const percent = (chance: number): string => (chance < 0.01 ? 'less than 1 %' : `${decimal(100 * chance, 0)} %`);
 
-/** The cam sits where it shall: keep the record. */
-function OnTarget({ sheet, onMoved }: { readonly sheet: Href; readonly onMoved: () => void }) {
+/** The cam sits where it shall: what a move has changed is looked at next. */
+function OnTarget({
+  sheet,
+  onMoved,
+  onGo,
+}: {
+  readonly sheet: Href;
+  readonly onMoved: () => void;
+  readonly onGo: () => void;
+}) {
   return (
-    <View className="flex-row flex-wrap justify-between gap-x-4 border-t border-hairline px-4 wide:px-0 py-2">
-      <Link href={sheet} className="px-2 py-3 font-medium text-[17px] text-brass">
-        The sheet, and the file to keep
-      </Link>
-      <QuietButton label="The cam was moved after all" onPress={onMoved} />
+    <View>
+      <View className="flex-row flex-wrap justify-between gap-x-4 border-t border-hairline px-4 wide:px-0 py-1">
+        <Link href={sheet} className="px-2 py-3 font-medium text-[17px] text-brass">
+          The sheet
+        </Link>
+        <QuietButton testID="moved-after-all" label="The cam was moved after all" onPress={onMoved} />
+      </View>
+      <PrimaryButton testID="to-clear" label="On to Clear: valve to piston" onPress={onGo} />
     </View>
   );
 }
-
-const STATION_NAMES = { prepare: 'Prepare', zero: 'Zero', card: 'Card', read: 'Read', decide: 'Decide' } as const;

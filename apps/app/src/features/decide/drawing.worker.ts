@@ -9,6 +9,7 @@ export interface DrawingAsked {
   readonly entries: readonly Entry[];
   readonly trial: string;
   readonly cam: Valve;
+  readonly bank: 1 | 2;
   readonly draws: number;
   readonly seed: number;
 }
@@ -21,7 +22,7 @@ export type DrawingTold =
 /** Draws beside the page, so that the page goes on. Asked once; tells how far it is, then what it came to. */
 self.onmessage = ({ data }: MessageEvent<DrawingAsked>) => {
   const tell = (told: DrawingTold): void => self.postMessage(told);
-  const asked = drawingOf(data.entries, data.trial, data.cam);
+  const asked = drawingOf(data.entries, data.trial, data.cam, data.bank);
   if (!asked) return tell({ nothing: true });
   const drawing = drawErrors(asked, data.draws, makeRandom(data.seed));
   for (let step = drawing.next(); ; step = drawing.next()) {

@@ -12,11 +12,12 @@ interface DrawnCheckProps {
   readonly buildId: string;
   readonly trial: string;
   readonly cam: Valve;
+  readonly bank: 1 | 2;
 }
 
 /** The stated interval against a million draws of everything that errs, on demand. */
-export function DrawnCheck({ buildId, trial, cam }: DrawnCheckProps) {
-  const { drawing, begin, cancel } = useDrawing(buildId, trial, cam);
+export function DrawnCheck({ buildId, trial, cam, bank }: DrawnCheckProps) {
+  const { drawing, begin, cancel } = useDrawing(buildId, trial, cam, bank);
   const theme = useTheme();
   if (drawing.state === 'drawing')
     return (

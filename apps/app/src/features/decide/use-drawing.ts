@@ -19,7 +19,7 @@ export type Drawing =
   | { readonly state: 'done'; readonly drawn: Drawn; readonly stated: number; readonly took: number };
 
 /** A million draws of a verdict's errors in workers: begun, watched, given up, and given up too when nobody looks any more. */
-export function useDrawing(buildId: string, trial: string, cam: Valve) {
+export function useDrawing(buildId: string, trial: string, cam: Valve, bank: 1 | 2) {
   const store = useStore<RootState>();
   const [drawing, setDrawing] = useState<Drawing>({ state: 'idle' });
   const running = useRef<Worker[]>([]);
@@ -61,7 +61,14 @@ export function useDrawing(buildId: string, trial: string, cam: Valve) {
           took: performance.now() - began,
         });
       };
-      const asked: DrawingAsked = { entries, trial, cam, draws: DRAWS / WORKERS, seed: 20_260_701 + 7919 * place };
+      const asked: DrawingAsked = {
+        entries,
+        trial,
+        cam,
+        bank,
+        draws: DRAWS / WORKERS,
+        seed: 20_260_701 + 7919 * place,
+      };
       worker.postMessage(asked);
       return worker;
     });

@@ -139,12 +139,7 @@ function marksOf(
   const hollow = (at: number): WheelMark => ({ at: at + zero, kind: 'card', valve });
   const wanted: WheelMark[] = [];
   if (method === 'centreline') {
-    const centre =
-      valve === 'intake'
-        ? target.intakeCentreline
-        : card.exhaustCentreline === null
-          ? null
-          : card.exhaustCentreline + ahead;
+    const centre = valve === 'intake' ? target.intakeCentreline : target.exhaustCentreline;
     if (centre !== null) wanted.push(hollow(noseAt(valve, centre)));
   } else {
     const line = lobe?.timing?.find(

@@ -10,7 +10,7 @@ import { PrimaryButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
-import type { ReadingChoice } from './use-reading-choice';
+import { BANKS, type ReadingChoice } from './use-reading-choice';
 
 const SITS_ON = [
   { value: 'lobe', label: 'The lobe' },
@@ -59,6 +59,16 @@ export function ChooseReading({ report, choice, onDone }: ChooseReadingProps) {
             />
           ))}
         </View>
+        {choice.banked ? (
+          <Choice
+            testID="bank"
+            label="The bank that is measured"
+            options={BANKS}
+            value={choice.bank === 2 ? '2' : '1'}
+            onChange={(bank) => choice.choose({ bank })}
+            hint={`Bank 2 is measured at cylinder ${build.engine.secondBank ?? ''}; its TDC follows from the firing order.`}
+          />
+        ) : null}
         <Choice
           testID="sits-on"
           label="The indicator sits on"

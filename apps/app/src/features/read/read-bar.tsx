@@ -31,6 +31,17 @@ export function ReadBar({ choice, onMethod }: { readonly choice: ReadingChoice; 
           );
         })}
       </View>
+      {choice.banked ? (
+        <Pressable
+          role="button"
+          testID="other-bank"
+          aria-label={`Bank ${choice.bank}, cylinder ${choice.cylinder}. Read the other`}
+          onPress={() => choice.choose({ bank: choice.bank === 1 ? '2' : '1' })}
+          className="min-h-[46px] justify-center px-3 active:opacity-70"
+        >
+          <Text className="font-medium text-[16px] text-brass">{`Bank ${choice.bank}`}</Text>
+        </Pressable>
+      ) : null}
       <Pressable
         role="button"
         testID="choose-method"

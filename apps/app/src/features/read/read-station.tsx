@@ -43,7 +43,7 @@ export function ReadStation(props: StationProps) {
   const choice = useReadingChoice(report);
   const [choosing, setChoosing] = useState(false);
   const [again, setAgain] = useState(false);
-  const { method, valve, sitsOn, next } = choice;
+  const { method, valve, bank, sitsOn, next } = choice;
 
   const reading: Reading = {
     record: (figure, wheel, approach = next.slot.approach) => {
@@ -53,7 +53,7 @@ export function ReadStation(props: StationProps) {
         trial,
         round: next.round ?? (method === 'trace' ? traceRound(report, choice) : null) ?? newId(),
         method,
-        cylinder: 1,
+        cylinder: choice.cylinder,
         valve,
         sitsOn,
         shows: showsOf(next.slot, figure),
@@ -80,7 +80,9 @@ export function ReadStation(props: StationProps) {
   const bar = <ReadBar choice={choice} onMethod={() => setChoosing(true)} />;
   const rounds = trials
     .at(-1)
-    ?.rounds.filter((each) => each.method === method && each.valve === valve && each.sitsOn === sitsOn);
+    ?.rounds.filter(
+      (each) => each.method === method && each.valve === valve && each.bank === bank && each.sitsOn === sitsOn,
+    );
   const round = rounds?.at(-1);
   if (method === 'trace')
     return (
@@ -116,7 +118,10 @@ export function ReadStation(props: StationProps) {
 /** The round that a typed trace of this valve goes on with: the newest, unless the indicator was moved. */
 const traceRound = (
   { trials }: StationProps['report'],
-  { valve, sitsOn }: ReturnType<typeof useReadingChoice>,
+  { valve, bank, sitsOn }: ReturnType<typeof useReadingChoice>,
 ): string | null =>
-  trials.at(-1)?.rounds.findLast((each) => each.method === 'trace' && each.valve === valve && each.sitsOn === sitsOn)
-    ?.id ?? null;
+  trials
+    .at(-1)
+    ?.rounds.findLast(
+      (each) => each.method === 'trace' && each.valve === valve && each.bank === bank && each.sitsOn === sitsOn,
+    )?.id ?? null;

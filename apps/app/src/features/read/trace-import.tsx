@@ -8,6 +8,7 @@ import { type Table, type TableReading, readTable, separatorOf, surveyTable } fr
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
+import { BANKS } from './use-reading-choice';
 import type { StationProps } from '@/features/builds/station-screen';
 import { useStationWidth } from '@/features/builds/use-station-width';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
@@ -59,6 +60,7 @@ export function TraceImport({ report, write }: StationProps) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [own, setOwn] = useState<Partial<TableReading>>({});
   const [valve, setValve] = useState<Valve>(read.proposal.valve);
+  const [bank, setBank] = useState<'1' | '2'>('1');
   const [sitsOn, setSitsOn] = useState(read.sitsOn);
   const [counted, setCounted] = useState<'from-zero' | 'anyhow'>('from-zero');
 
@@ -92,7 +94,7 @@ export function TraceImport({ report, write }: StationProps) {
     write('trace.recorded', {
       setting: zero.setting,
       trial: read.trial ?? write('trial.begun', { after: null }),
-      cylinder: 1,
+      cylinder: bank === '2' ? (build.engine.secondBank ?? 1) : 1,
       valve,
       sitsOn,
       approach: 'forward',
@@ -182,6 +184,7 @@ export function TraceImport({ report, write }: StationProps) {
             {choose('Angles are', ANGLES, reading.angleIn, (angleIn) => setOwn({ ...own, angleIn }), 'trace-angle-in')}
             {choose('Lifts are in', LIFTS, reading.liftIn, (liftIn) => setOwn({ ...own, liftIn }), 'trace-lift-in')}
             {choose('It is the', VALVE_OPTIONS, valve, setValve, 'trace-valve')}
+            {build.engine.secondBank === null ? null : choose('Of', BANKS, bank, setBank, 'trace-bank')}
             {choose('Taken on the', SITS_ON, sitsOn, setSitsOn, 'trace-sits-on')}
             <Choice
               testID="trace-counted"

@@ -8,6 +8,11 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 
 type SitsOn = Report['read']['sitsOn'];
 const SITS_ON: readonly SitsOn[] = ['lobe', 'lifter', 'bucket', 'valve'];
+/** Banks as they are kept in a draft. */
+export const BANKS = [
+  { value: '1', label: 'Bank 1' },
+  { value: '2', label: 'Bank 2' },
+] as const;
 
 /** What is being read: valve, method, where the indicator sits, at which height. The builder's own choice, else what is proposed. */
 export function useReadingChoice(report: Report) {
@@ -25,6 +30,8 @@ export function useReadingChoice(report: Report) {
     (target.entry === null ? rule : null) ??
     read.proposal.method;
   const valve: Valve = VALVES.find((name) => name === draft.valve) ?? open?.valve ?? read.proposal.valve;
+  const banked = build.engine.secondBank !== null;
+  const bank: 1 | 2 = !banked ? 1 : draft.bank === undefined ? (open?.bank ?? 1) : draft.bank === '2' ? 2 : 1;
   const sitsOn: SitsOn = SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn;
   const table = READ_METHODS[method].height;
   const last = read.heights.find((each) => each.method === method)?.height;
@@ -44,13 +51,16 @@ export function useReadingChoice(report: Report) {
             ? `${parsed.understood} is not less than the whole lobe lift, ${formatLength(Math.round(lift * 1e4) / 1e4, build.units)} on the card. Type a smaller one, or correct the card.`
             : null;
   const height = parsed.ok && heightTrouble === null ? parsed.mm : null;
-  const next: NextReading = nextReading(read, { method, valve, sitsOn, height }, build.units);
+  const next: NextReading = nextReading(read, { method, valve, bank, sitsOn, height }, build.units);
   const change = (part: Readonly<Record<string, string>>, at = place): void => {
     dispatch(drafted({ place: at, draft: { ...draft, ...part } }));
   };
   return {
     method,
     valve,
+    banked,
+    bank,
+    cylinder: bank === 2 ? (build.engine.secondBank ?? 1) : 1,
     sitsOn,
     next,
     height: {
@@ -62,10 +72,15 @@ export function useReadingChoice(report: Report) {
       mm: next.height,
       type: (text: string) => change({ [`height ${method}`]: text }),
     },
-    choose: (part: { readonly method?: ReadMethodName; readonly valve?: Valve; readonly sitsOn?: SitsOn }) =>
-      change(part as Readonly<Record<string, string>>),
+    choose: (part: {
+      readonly method?: ReadMethodName;
+      readonly valve?: Valve;
+      readonly bank?: '1' | '2';
+      readonly sitsOn?: SitsOn;
+    }) => change(part as Readonly<Record<string, string>>),
     /** What was read last is looked at until the builder goes on. */
-    stayIn: (trial: string) => change({ method, valve, sitsOn }, placeOf(trial)),
+    stayIn: (trial: string) =>
+      change({ method, valve, sitsOn, ...(banked ? { bank: String(bank) } : {}) }, placeOf(trial)),
   };
 }
 

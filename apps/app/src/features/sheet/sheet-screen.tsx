@@ -1,10 +1,13 @@
 import { Link } from 'expo-router';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { writeBuildFile } from '@yosoku/core/logbook/file';
+import { READING_COLUMNS, readingsTable } from '@yosoku/core/logbook/readings-table';
 import { StationBody } from '@/features/builds/station-body';
 import type { StationProps } from '@/features/builds/station-screen';
-import { selectEntries } from '@/store/selectors';
+import { selectEntries, selectOwnWaiting } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
+import { api, ask } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
@@ -12,15 +15,51 @@ import { Words } from '@/ui/words';
 import { saveText } from './save-text';
 import { SheetView } from './sheet-view';
 
-/** The sheet on a phone, and the file of the build on either. */
+const PAPERS = [
+  { paper: 'a4', label: 'Print it, A4' },
+  { paper: 'letter', label: 'Print it, Letter' },
+] as const;
+
+/** The sheet on a phone, and on either what can be taken away of it: paper, readings, the whole logbook. */
 export function SheetScreen({ report, write }: StationProps) {
   const wide = useWide();
-  const entries = useAppSelector((state) => selectEntries(state, report.build.id));
+  const { id, name } = report.build;
+  const entries = useAppSelector((state) => selectEntries(state, id));
   const account = useAppSelector((state) => state.session.account);
-  const save = (): void => {
-    const known = account ? [{ id: account.builderId, name: account.builderName }] : [];
-    const name = report.build.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
-    saveText(`${name}.yosoku.json`, writeBuildFile(entries, known), 'application/json');
+  const waiting = useAppSelector(selectOwnWaiting).some(({ entry }) => entry.buildId === id);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const fileName = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+
+  const saveFile = async (): Promise<void> => {
+    const own = account ? [{ id: account.builderId, name: account.builderName }] : [];
+    // Without a network the file still holds every entry, and at least one’s own name.
+    const builders = await ask(api.builds[':id'].builders.$get({ param: { id } }))
+      .then((answer) => answer.builders)
+      .catch(() => own);
+    saveText(`${fileName}.yosoku.json`, writeBuildFile(entries, builders), 'application/json');
+  };
+  const saveReadings = async (): Promise<void> => {
+    const { unparse } = (await import('papaparse')).default;
+    // A spreadsheet must not take a name for a formula.
+    const csv = unparse(readingsTable(entries), { columns: [...READING_COLUMNS], escapeFormulae: true });
+    saveText(`${fileName}.csv`, `${csv}\r\n`, 'text/csv');
+  };
+  const print = async (paper: (typeof PAPERS)[number]['paper']): Promise<void> => {
+    setTrouble(null);
+    const address = api.builds[':id']['sheet.pdf'].$url({ param: { id }, query: { paper } });
+    const answer = await fetch(address).catch(() => null);
+    if (!answer?.ok) {
+      setTrouble('The sheet is laid out by the server, which cannot be reached. Try again when there is a network.');
+      return;
+    }
+    const sheet = URL.createObjectURL(await answer.blob());
+    const link = document.createElement('a');
+    link.href = sheet;
+    link.target = '_blank';
+    link.rel = 'noopener';
+    link.click();
+    // The new page has to have opened it first.
+    setTimeout(() => URL.revokeObjectURL(sheet), 60_000);
   };
   return (
     <StationBody footer={null}>
@@ -33,11 +72,25 @@ export function SheetScreen({ report, write }: StationProps) {
           <Notice key={problem.entries.join()} kind="warning" message={problem.message} remedy={problem.remedy} />
         ))}
         <View className="flex-row flex-wrap gap-x-6">
-          <QuietButton testID="save-file" label="Save the logbook as a file" onPress={save} />
-          <Link href={`/builds/${report.build.id}/engine`} className="py-3 font-medium text-[17px] text-brass">
+          {PAPERS.map(({ paper, label }) => (
+            <QuietButton key={paper} testID={`print-${paper}`} label={label} onPress={() => void print(paper)} />
+          ))}
+          <QuietButton testID="save-readings" label="The readings as CSV" onPress={() => void saveReadings()} />
+          <QuietButton testID="save-file" label="Save the logbook as a file" onPress={() => void saveFile()} />
+          <Link href={`/builds/${id}/engine`} className="px-2 py-3 font-medium text-[17px] text-brass">
             The engine
           </Link>
         </View>
+        {waiting ? (
+          <Words look="soft">
+            Some entries still wait to be sent: the printed sheet shows what the server has; file and CSV have it all.
+          </Words>
+        ) : null}
+        {trouble ? (
+          <Words role="alert" tone="danger" testID="print-trouble">
+            {trouble}
+          </Words>
+        ) : null}
         {wide ? null : <SheetView report={report} onVoid={(entry) => void write('entry.voided', { voids: entry })} />}
       </View>
     </StationBody>

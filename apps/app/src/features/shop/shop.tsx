@@ -1,4 +1,4 @@
-import { useRouter } from 'expo-router';
+import { Link, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { selectOwnWaiting } from '@/store/selectors';
@@ -56,6 +56,9 @@ export function Shop() {
         onChange={(value) => dispatch(themeChosen(value))}
         testID="theme"
       />
+      <Link href="/hardware" testID="to-shelf" className="self-start py-2 font-medium text-[17px] text-brass">
+        Timing hardware on the shelf
+      </Link>
       <View>
         <Words look="heading" level={2} className="pb-1">
           Builders

@@ -1,5 +1,5 @@
-import type { Rotation } from '@yosoku/core/crank/equal-heights';
-import { type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
+import type { Rotation } from './equal-heights';
+import { type WheelRing, readingAt } from './wheel';
 
 /** Clockwise running brings higher ring positions from the left: the face runs against the rotation. */
 export const runningSign = (rotation: Rotation): 1 | -1 => (rotation === 'clockwise' ? 1 : -1);

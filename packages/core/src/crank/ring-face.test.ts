@@ -1,5 +1,5 @@
-import { type WheelRing, readingAt, ringPosition } from '@yosoku/core/crank/wheel';
-import { band, polar } from './polar';
+import { type WheelRing, readingAt, ringPosition } from './wheel';
+import { band, polar } from './dial';
 import { faceNumbers, runningSign } from './ring-face';
 
 const RINGS: WheelRing[] = [

@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { ClearStation } from '@/features/clear/clear-station';
+
+export default function ClearRoute() {
+  return <StationScreen here="clear">{(build) => <ClearStation {...build} />}</StationScreen>;
+}

@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { ProveStation } from '@/features/prove/prove-station';
+
+export default function ProveRoute() {
+  return <StationScreen here="prove">{(build) => <ProveStation {...build} />}</StationScreen>;
+}

@@ -1,0 +1,6 @@
+import { StationScreen } from '@/features/builds/station-screen';
+import { SignStation } from '@/features/sign/sign-station';
+
+export default function SignRoute() {
+  return <StationScreen here="sign">{(build) => <SignStation {...build} />}</StationScreen>;
+}

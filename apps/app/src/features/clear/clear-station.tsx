@@ -1,0 +1,98 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { formatLength } from '@yosoku/core/units/length';
+import { StationBody } from '@/features/builds/station-body';
+import { placeHref } from '@/features/builds/station-line';
+import type { StationProps } from '@/features/builds/station-screen';
+import type { Write } from '@/features/builds/use-logbook';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { More } from '@/ui/more';
+import { Notice } from '@/ui/notice';
+import { Words } from '@/ui/words';
+import { FacingFields } from './facing-fields';
+import { GapPlot } from './gap-plot';
+import { GapTable } from './gap-table';
+import { useSweep } from './use-sweep';
+
+type Finding = Report['clearance']['valves'][number];
+
+/** Clear: how near the valves come to the pistons as the cam stands, and how far it may still be moved. */
+export function ClearStation({ report, write, undo }: StationProps) {
+  const { clearance, build } = report;
+  const router = useRouter();
+  const onward = (): void => router.replace(placeHref(build.id, 'sign'));
+  useShortcuts({ n: onward, u: () => undo?.() });
+  const tight = clearance.valves.filter(({ state }) => state === 'tight');
+  const unknown = clearance.valves.filter(({ state }) => state === 'unknown');
+  return (
+    <StationBody footer={<PrimaryButton testID="clear-next" label="On to Sign" onPress={onward} />}>
+      <View className="max-w-[720px] gap-6 px-4 wide:px-0 pb-8 pt-4">
+        <Words look="title" level={1} testID="sentence">
+          {tight.length > 0
+            ? `Too near: ${tight.map(({ valve }) => valve).join(' and ')}. Do not run it like this.`
+            : unknown.length === 0
+              ? 'Both valves clear their pistons.'
+              : 'How near do the valves come to the pistons?'}
+        </Words>
+        <Words look="soft">
+          Degree first, then check clearance: every move changes it. It is tightest within about 15° of overlap TDC, the
+          exhaust before it, the intake after. The least that is wanted here is a habit of the trade; the engine maker’s
+          manual has the last word, and aluminium rods want more.
+        </Words>
+        {clearance.valves.map((finding) => (
+          <ValveClearance key={finding.valve} finding={finding} report={report} write={write} />
+        ))}
+        {undo ? (
+          <View className="items-start">
+            <QuietButton label="Undo" testID="undo" onPress={undo} />
+          </View>
+        ) : null}
+      </View>
+    </StationBody>
+  );
+}
+
+interface ValveClearanceProps {
+  readonly finding: Finding;
+  readonly report: Report;
+  readonly write: Write;
+}
+
+function ValveClearance({ finding, report, write }: ValveClearanceProps) {
+  const { valve, state, words, gaps, minimum, angle } = finding;
+  const { id, units } = report.build;
+  const width = useStationWidth();
+  const sweep = useSweep(id, valve, state !== 'unknown');
+  return (
+    <View className="gap-3 border-t border-hairline pt-3">
+      <Words look="heading" level={2} tone={valve}>
+        {valve === 'intake' ? 'Intake' : 'Exhaust'}
+      </Words>
+      {state === 'tight' ? (
+        <Notice kind="danger" message="Too near" remedy={words} testID={`clearance-${valve}`} />
+      ) : (
+        <Words testID={`clearance-${valve}`}>{words}</Words>
+      )}
+      {sweep ? (
+        <GapPlot sweep={sweep} valve={valve} minimum={minimum} units={units} width={Math.min(width - 32, 640)} />
+      ) : state === 'unknown' ? null : (
+        <Words look="soft">Sweeping crank and cam.</Words>
+      )}
+      {gaps.length > 0 ? (
+        <Words look="soft">
+          {`Measured: ${gaps.map(({ at, gap }) => `${formatLength(gap, units)} at ${at === 0 ? 'TDC' : `${Math.abs(at)}° ${at < 0 ? 'before' : 'after'}`}`).join(', ')}.`}
+        </Words>
+      ) : null}
+      <More
+        label={angle === null ? `How ${valve} and piston face each other` : `Facing, and the least wanted`}
+        testID={`facing-${valve}`}
+      >
+        <FacingFields report={report} valve={valve} write={write} />
+      </More>
+      <GapTable report={report} valve={valve} write={write} />
+    </View>
+  );
+}

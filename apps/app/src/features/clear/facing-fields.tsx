@@ -1,0 +1,105 @@
+import { View } from 'react-native';
+import type { Valve } from '@yosoku/core/cam/card';
+import type { BodyOf } from '@yosoku/core/logbook/entry';
+import type { Report } from '@yosoku/core/logbook/report';
+import { POCKETS } from '@yosoku/core/clearance/valve-to-piston';
+import { parseLength, typedLength } from '@yosoku/core/units/length';
+import type { Write } from '@/features/builds/use-logbook';
+import { draftDone, drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { QuietButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { TextField } from '@/ui/text-field';
+
+type Facing = NonNullable<BodyOf<'clearance.set-up'>['intake']>;
+type Finding = Report['clearance']['valves'][number];
+
+const POCKET_LABELS: Readonly<Record<(typeof POCKETS)[number], string>> = {
+  parallel: 'Pocket parallel to the valve',
+  flat: 'Flat crown',
+  unknown: 'Not known',
+};
+const POCKET_CHOICES = POCKETS.map((value) => ({ value, label: POCKET_LABELS[value] }));
+const STEEPEST = 60;
+
+interface FacingFieldsProps {
+  readonly report: Report;
+  readonly valve: Valve;
+  readonly write: Write;
+}
+
+/** How a valve and its piston face each other, and how near they may come. */
+export function FacingFields({ report, valve, write }: FacingFieldsProps) {
+  const dispatch = useAppDispatch();
+  const { build, clearance } = report;
+  const { units } = build;
+  const own = clearance.valves.find((each) => each.valve === valve);
+  const place = `${build.id}/facing/${valve}`;
+  const draft = useAppSelector((state) => state.drafts[place]);
+  const text = {
+    angle: draft?.angle ?? (own?.angle == null ? '' : String(own.angle)),
+    pocket: draft?.pocket ?? own?.pocket ?? 'unknown',
+    minimum: draft?.minimum ?? typedLength(own?.minimum ?? 2, units),
+  };
+  const change = (part: Partial<typeof text>): void => void dispatch(drafted({ place, draft: { ...text, ...part } }));
+  const angle = text.angle.trim() === '' ? NaN : Number(text.angle.replace(',', '.'));
+  const minimum = parseLength(text.minimum, { family: 'lift', unit: units });
+  const angleWrong = text.angle.trim() !== '' && !(angle >= 0 && angle <= STEEPEST);
+  const enough = minimum.ok && minimum.mm > 0 && minimum.mm <= 20;
+  const ready = angle >= 0 && angle <= STEEPEST && enough;
+  const keep = (): void => {
+    if (!ready || !minimum.ok) return;
+    const other: Valve = valve === 'intake' ? 'exhaust' : 'intake';
+    const theirs = facingOf(clearance.valves.find((each) => each.valve === other));
+    write('clearance.set-up', {
+      replaces: clearance.entry,
+      [valve]: { angle, pocket: pocketOf(text.pocket), minimum: minimum.mm },
+      ...(theirs ? { [other]: theirs } : {}),
+    });
+    dispatch(draftDone(place));
+  };
+  return (
+    <View className="gap-3">
+      <View className="flex-row gap-4">
+        <View className="grow basis-0">
+          <TextField
+            testID={`angle-${valve}`}
+            label="Valve to bore, degrees"
+            value={text.angle}
+            inputMode="decimal"
+            onChange={(typed) => change({ angle: typed })}
+            error={angleWrong ? `0 to ${STEEPEST} degrees.` : undefined}
+            hint="0 where the valve stands upright."
+          />
+        </View>
+        <View className="grow basis-0">
+          <TextField
+            testID={`minimum-${valve}`}
+            label="Least clearance wanted"
+            value={text.minimum}
+            inputMode="decimal"
+            onChange={(typed) => change({ minimum: typed })}
+            error={minimum.ok ? (enough ? undefined : 'More than 0, and at most 20 mm.') : minimum.message}
+            echo={minimum.ok && enough ? minimum.understood : undefined}
+          />
+        </View>
+      </View>
+      <Choice
+        testID={`pocket-${valve}`}
+        label="The piston there"
+        options={POCKET_CHOICES}
+        value={POCKET_CHOICES.find(({ value }) => value === text.pocket)?.value}
+        onChange={(pocket) => change({ pocket })}
+        hint="Not known: what leaves less is taken."
+      />
+      <View className="items-start">
+        <QuietButton testID={`facing-keep-${valve}`} label="Keep this" disabled={!ready} onPress={keep} />
+      </View>
+    </View>
+  );
+}
+
+const pocketOf = (typed: string): Facing['pocket'] => POCKETS.find((name) => name === typed) ?? 'unknown';
+
+const facingOf = (finding: Finding | undefined): Facing | null =>
+  finding && finding.angle !== null ? { angle: finding.angle, pocket: finding.pocket, minimum: finding.minimum } : null;

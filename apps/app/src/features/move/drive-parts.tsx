@@ -1,0 +1,327 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import type { BodyOf } from '@yosoku/core/logbook/entry';
+import type { Report } from '@yosoku/core/logbook/report';
+import { HARDWARE_KINDS, type Hardware, type Setting, reachOf, straightUp } from '@yosoku/core/timing-set/hardware';
+import { type Write, newId } from '@/features/builds/use-logbook';
+import { HardwareFields } from '@/features/hardware/hardware-fields';
+import { EMPTY_HARDWARE, type HardwareForm, readHardware } from '@/features/hardware/hardware-form';
+import { type Piece, useShelf } from '@/features/hardware/use-shelf';
+import { draftDone, drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { QuietButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { More } from '@/ui/more';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+
+type Fitted = BodyOf<'drive.fitted'>['parts'][number];
+type Part = Report['drive']['parts'][number];
+
+interface DrivePartsProps {
+  readonly report: Report;
+  readonly write: Write;
+}
+
+const asFitted = ({ part, name, library, hardware, cam, bank, setting, experience }: Part): Fitted => ({
+  part,
+  name,
+  library,
+  hardware,
+  cam,
+  bank,
+  at: setting,
+  experience: [...experience],
+});
+
+const CAM_TURNS = [
+  { value: 'with-crank', label: 'With the crank' },
+  { value: 'against-crank', label: 'Against it' },
+] as const;
+
+/** The timing hardware on this drive: what it is, which cam it turns, where it stands, what it has taught. */
+export function DriveParts({ report, write }: DrivePartsProps) {
+  const { drive, read, prepare } = report;
+  const [adding, setAdding] = useState(false);
+  const state = (parts: readonly Fitted[], camTurns = drive.camTurns): void => {
+    const trial = read.trial ?? write('trial.begun', { after: null });
+    write('drive.fitted', { replaces: drive.entry, trial, camTurns, parts: [...parts] });
+  };
+  const parts = drive.parts.map(asFitted);
+  const put = (part: string, changed: Partial<Fitted>): void =>
+    state(parts.map((each) => (each.part === part ? { ...each, ...changed } : each)));
+  return (
+    <View className="gap-3" testID="drive">
+      <Words look="heading" level={2}>
+        On the drive
+      </Words>
+      {drive.parts.length === 0 ? (
+        <Words look="soft">Nothing yet. Add what this engine’s cam can be moved with; several may be added.</Words>
+      ) : null}
+      {drive.parts.map((part) => (
+        <View key={part.part} className="gap-2 border-t border-hairline pt-2" testID="drive-part">
+          <View className="flex-row flex-wrap items-baseline justify-between gap-x-3">
+            <Words look="label" className="shrink">
+              {part.name}
+            </Words>
+            <Words look="figure">{part.stands}</Words>
+          </View>
+          <Words look="soft">
+            {`${HARDWARE_KINDS[part.kind].name}, turns ${part.turns.join(' and ')}.${part.learned ? ` ${part.learned}` : ''}`}
+          </Words>
+          <More label={`Where ${part.name} stands, or off it comes`}>
+            <WhichCam part={part} report={report} onChange={(changed) => put(part.part, changed)} />
+            <Stands hardware={part.hardware} at={part.setting} onChange={(at) => put(part.part, { at })} />
+            <View className="items-start">
+              <QuietButton
+                testID="part-off"
+                label="It is not on this drive"
+                onPress={() => state(parts.filter((each) => each.part !== part.part))}
+              />
+            </View>
+          </More>
+        </View>
+      ))}
+      {prepare.asItStands?.drive === 'gear' ? (
+        <Choice
+          testID="cam-turns"
+          label="Seen from the wheel, the cam turns"
+          options={CAM_TURNS}
+          value={drive.camTurns}
+          onChange={(camTurns) => state(parts, camTurns)}
+          hint="Two gears in mesh turn against each other; with one between them, alike."
+        />
+      ) : null}
+      {adding ? (
+        <AddPart
+          report={report}
+          onAdd={(fitted) => {
+            state([...parts, fitted]);
+            setAdding(false);
+          }}
+          onCancel={() => setAdding(false)}
+        />
+      ) : (
+        <View className="items-start">
+          <QuietButton testID="add-part" label="Add hardware" onPress={() => setAdding(true)} />
+        </View>
+      )}
+    </View>
+  );
+}
+
+const CAMS = [
+  { value: 'all', label: 'Every cam' },
+  { value: 'intake', label: 'Intake' },
+  { value: 'exhaust', label: 'Exhaust' },
+] as const;
+const BANKS = [
+  { value: 'both', label: 'Both banks' },
+  { value: '1', label: 'Bank 1' },
+  { value: '2', label: 'Bank 2' },
+] as const;
+
+/** Which cams a part turns: asked only where there are several. */
+function WhichCam({
+  part,
+  report,
+  onChange,
+}: {
+  readonly part: Pick<Fitted, 'cam' | 'bank'>;
+  readonly report: Report;
+  readonly onChange: (changed: Partial<Fitted>) => void;
+}) {
+  const { cams, secondBank } = report.build.engine;
+  if (cams !== 'twin') return null;
+  return (
+    <View className="gap-3">
+      <Choice
+        testID="part-cam"
+        label="It turns"
+        options={CAMS}
+        value={part.cam}
+        onChange={(cam) => onChange({ cam })}
+      />
+      {secondBank === null ? null : (
+        <Choice
+          testID="part-bank"
+          label="On"
+          options={BANKS}
+          value={part.bank === null ? 'both' : part.bank === 1 ? '1' : '2'}
+          onChange={(bank) => onChange({ bank: bank === 'both' ? null : bank === '1' ? 1 : 2 })}
+        />
+      )}
+    </View>
+  );
+}
+
+/** Where it stands now: one of its marks, or a figure of its scale. */
+function Stands({
+  hardware,
+  at,
+  onChange,
+}: {
+  readonly hardware: Hardware;
+  readonly at: Setting;
+  readonly onChange: (at: Setting) => void;
+}) {
+  const reach = reachOf(hardware);
+  const [text, setText] = useState('at' in at ? String(at.at) : '');
+  if (reach.kind === 'marks') {
+    const near =
+      reach.positions.length > 27
+        ? reach.positions.filter((_, i) => Math.abs(i - (reach.positions.length - 1) / 2) <= 13)
+        : reach.positions;
+    return (
+      <View className="gap-1">
+        <Words look="label">It stands at</Words>
+        <View role="radiogroup" aria-label="It stands at" className="flex-row flex-wrap">
+          {near.map(({ mark, label }) => {
+            const chosen = 'mark' in at && at.mark === mark;
+            return (
+              <Pressable
+                key={mark}
+                role="radio"
+                aria-checked={chosen}
+                aria-label={label}
+                testID={`stands-${mark}`}
+                onPress={() => onChange({ mark })}
+                className={`min-h-[48px] min-w-[56px] items-center justify-center border border-line px-3 ${chosen ? 'bg-ink' : ''}`}
+              >
+                <Words look="figure" className={chosen ? 'text-ground' : ''} style={chosen ? { color: undefined } : {}}>
+                  {mark}
+                </Words>
+              </Pressable>
+            );
+          })}
+        </View>
+      </View>
+    );
+  }
+  if (!reach.scale) return null;
+  const figure = Number(text.trim().replace('−', '-').replace(',', '.'));
+  const good = text.trim() !== '' && figure >= reach.from && figure <= reach.to;
+  return (
+    <TextField
+      testID="stands-at"
+      label="It stands at, on its scale"
+      value={text}
+      inputMode="text"
+      onChange={(typed) => {
+        setText(typed);
+        const value = Number(typed.trim().replace('−', '-').replace(',', '.'));
+        if (typed.trim() !== '' && value >= reach.from && value <= reach.to) onChange({ at: value });
+      }}
+      error={good ? undefined : `A figure from ${reach.from} to ${reach.to}.`.replaceAll('-', '−')}
+    />
+  );
+}
+
+/** From the shelf, or described on the spot; then which cam it turns and where it stands. */
+function AddPart({
+  report,
+  onAdd,
+  onCancel,
+}: {
+  readonly report: Report;
+  readonly onAdd: (fitted: Fitted) => void;
+  readonly onCancel: () => void;
+}) {
+  const { build } = report;
+  const { shelf, keep } = useShelf();
+  const dispatch = useAppDispatch();
+  const place = `${build.id}/hardware`;
+  const draft = useAppSelector((state) => state.drafts[place]);
+  const form = draft ? ({ ...EMPTY_HARDWARE, ...draft } as HardwareForm) : null;
+  const [asked, setAsked] = useState(false);
+  const [chosen, setChosen] = useState<Fitted | null>(null);
+  const [kept, setKept] = useState<string | null>(null);
+  const take = ({ id, name, hardware, experience }: Piece, library: string | null = id): void =>
+    setChosen({
+      part: newId(),
+      name,
+      library,
+      hardware,
+      cam: 'all',
+      bank: null,
+      at: straightUp(hardware),
+      // What it gave here is in this logbook already.
+      experience: experience
+        .filter(({ buildId }) => buildId !== build.id)
+        .map(({ from, to, gave, standard }) => ({ from, to, gave, standard })),
+    });
+  const describe = async (): Promise<void> => {
+    if (!form) return;
+    const read = readHardware(form, build.units);
+    setAsked(true);
+    if (!read.ok) return;
+    const id = newId();
+    const wrong = await keep({ id, name: read.name, hardware: read.hardware });
+    setKept(wrong === null ? null : 'It is kept with this build only: the shelf could not be reached.');
+    dispatch(draftDone(place));
+    take({ id, name: read.name, hardware: read.hardware, experience: [] }, wrong === null ? id : null);
+  };
+  if (chosen)
+    return (
+      <View className="gap-3 border-l-4 border-brass pl-3">
+        <Words look="label">{chosen.name}</Words>
+        {kept ? <Words look="soft">{kept}</Words> : null}
+        <WhichCam part={chosen} report={report} onChange={(changed) => setChosen({ ...chosen, ...changed })} />
+        <Stands hardware={chosen.hardware} at={chosen.at} onChange={(at) => setChosen({ ...chosen, at })} />
+        <View className="flex-row flex-wrap gap-x-5">
+          <QuietButton testID="part-fit" label="So it stands: add it" onPress={() => onAdd(chosen)} />
+          <QuietButton label="Not this one" onPress={() => setChosen(null)} />
+        </View>
+      </View>
+    );
+  if (form)
+    return (
+      <View className="gap-3 border-l-4 border-brass pl-3">
+        <HardwareFields
+          form={form}
+          units={build.units}
+          asked={asked}
+          onChange={(part) => dispatch(drafted({ place, draft: { ...form, ...part } }))}
+        />
+        <View className="flex-row flex-wrap gap-x-5">
+          <QuietButton testID="describe-keep" label="Keep it, and go on" onPress={() => void describe()} />
+          <QuietButton label="Not now" onPress={() => dispatch(draftDone(place))} />
+        </View>
+      </View>
+    );
+  return (
+    <View className="gap-2 border-l-4 border-brass pl-3" testID="choose-piece">
+      {shelf === 'asking' ? <Words look="soft">Fetching the shelf.</Words> : null}
+      {shelf === 'unreachable' ? (
+        <Words look="soft">The shelf cannot be reached just now. Describe the piece: it is kept with this build.</Words>
+      ) : null}
+      {typeof shelf === 'string' ? null : (
+        <View role="list">
+          {shelf.map((piece) => (
+            <View key={piece.id} role="listitem" className="border-b border-hairline">
+              <Pressable
+                role="button"
+                testID="piece"
+                onPress={() => take(piece)}
+                className="min-h-[56px] justify-center py-1 active:opacity-70"
+              >
+                <Words look="label" tone="brass">
+                  {piece.name}
+                </Words>
+                <Words look="soft">{HARDWARE_KINDS[piece.hardware.kind].name}</Words>
+              </Pressable>
+            </View>
+          ))}
+        </View>
+      )}
+      <View className="flex-row flex-wrap gap-x-5">
+        <QuietButton
+          testID="describe-part"
+          label="Describe another"
+          onPress={() => dispatch(drafted({ place, draft: { ...EMPTY_HARDWARE } }))}
+        />
+        <QuietButton label="Not now" onPress={onCancel} />
+      </View>
+    </View>
+  );
+}

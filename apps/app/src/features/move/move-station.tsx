@@ -1,0 +1,146 @@
+import { Link, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { signed } from '@yosoku/core/timing-set/kind';
+import { StationBody } from '@/features/builds/station-body';
+import { placeHref } from '@/features/builds/station-line';
+import type { StationProps } from '@/features/builds/station-screen';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { More } from '@/ui/more';
+import { Notice } from '@/ui/notice';
+import { Words } from '@/ui/words';
+import { DriveParts } from './drive-parts';
+import { Instruction } from './instruction';
+import { MoveDone } from './move-done';
+import { NextTrial } from './next-trial';
+import { PhaserAngle } from './phaser-angle';
+import { PlanList } from './plan-list';
+import { TwoMarks } from './two-marks';
+
+type Plan = Report['move']['plans'][number];
+
+/** Move: what to set where, how, and what should then be read. */
+export function MoveStation({ report, write, undo }: StationProps) {
+  const { move, drive, build, moves } = report;
+  const router = useRouter();
+  const [chosen, setChosen] = useState(0);
+  const [done, setDone] = useState<'plan' | 'other' | string | null>(null);
+  const plan = move.plans[chosen] ?? move.plans[0];
+  const phasers = drive.parts.filter(({ kind }) => kind === 'phaser');
+  const setting = phasers.find(({ part }) => part === done);
+  const onward = (): void => {
+    if (plan) setDone('plan');
+    else if (move.state === 'unfitted' || move.state === 'short') setDone('other');
+    else router.replace(placeHref(build.id, move.state === 'stay' ? 'prove' : 'decide'));
+  };
+  useShortcuts({ Enter: onward, n: onward, u: () => undo?.() });
+  const close = (): void => setDone(null);
+  return (
+    <StationBody
+      footer={
+        done === 'plan' && plan ? (
+          <MoveDone
+            report={report}
+            write={write}
+            move={asMove(plan)}
+            note={noteOf(plan)}
+            wheelOff={plan.wheelOff}
+            onCancel={close}
+          />
+        ) : setting?.angle ? (
+          <MoveDone
+            report={report}
+            write={write}
+            move={{
+              parts: [{ part: setting.part, to: { at: setting.angle.setTo } }],
+              cams: [],
+              predicted: [],
+            }}
+            note={`${setting.name} set to ${signed(setting.angle.setTo)} in its own scale`}
+            wheelOff={false}
+            onCancel={close}
+          />
+        ) : done === 'other' ? (
+          <NextTrial report={report} write={write} onDone={close} />
+        ) : (
+          <PrimaryButton testID="move-next" label={buttonOf(move)} onPress={onward} />
+        )
+      }
+    >
+      <View className="max-w-[720px] gap-4 px-4 wide:px-0 pb-6 pt-4">
+        <Words look="title" level={1} testID="sentence">
+          {move.sentence}
+        </Words>
+        {plan?.clearanceUnknown ? (
+          <Notice
+            kind="warning"
+            message="Valve-to-piston clearance is not known yet."
+            remedy="A move changes it. Measure it at Clear, before or after; turn by hand and stop at any resistance."
+          />
+        ) : null}
+        {move.plans.length > 0 ? <PlanList plans={move.plans} chosen={chosen} onChoose={setChosen} /> : null}
+        {plan ? <Instruction plan={plan} /> : null}
+        <DriveParts report={report} write={write} />
+        {phasers.map((part) => (
+          <View key={part.part} className="gap-1">
+            <PhaserAngle report={report} part={part} write={write} />
+            {part.angle && Math.abs(part.angle.correction) >= 0.05 ? (
+              <View className="items-start">
+                <QuietButton testID="phaser-set" label="I have set it" onPress={() => setDone(part.part)} />
+              </View>
+            ) : null}
+          </View>
+        ))}
+        {moves.some(({ words }) => words !== null) ? (
+          <View className="gap-1" testID="moves">
+            <Words look="heading" level={2}>
+              Moves so far
+            </Words>
+            {moves.map(({ trial, parts, words }, at) => (
+              <Words key={trial} look="soft">
+                {`Move ${at + 1}: ${parts.map(({ name, from, to }) => `${name} from ${from} to ${to}`).join(', ') || 'not planned here'}. ${words ?? 'Not measured yet.'}`}
+              </Words>
+            ))}
+          </View>
+        ) : null}
+        <More label="Two marks that cannot both be met" testID="two-marks-more">
+          <TwoMarks report={report} />
+        </More>
+        <View className="flex-row flex-wrap items-center justify-between gap-x-4">
+          <Link href={placeHref(build.id, 'what-if')} replace className="py-3 font-medium text-[17px] text-brass">
+            What if it were moved?
+          </Link>
+          {done === null && plan ? (
+            <QuietButton testID="moved-otherwise" label="I moved it otherwise" onPress={() => setDone('other')} />
+          ) : null}
+          {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
+        </View>
+      </View>
+    </StationBody>
+  );
+}
+
+const buttonOf = ({ state, plans }: Report['move']): string =>
+  plans.length > 0
+    ? 'I have set it so'
+    : state === 'stay'
+      ? 'On to Prove'
+      : state === 'waiting'
+        ? 'Look at the verdict'
+        : 'I have moved it by other means';
+
+/** What is written down of a plan that was carried out. */
+const asMove = ({ parts, cams, predicted }: Plan) => ({
+  parts: parts.map(({ part, setting }) => ({ part, to: setting })),
+  cams: cams.map(({ cam, bank, by, standard }) => ({ cam, bank, by, standard })),
+  predicted: [...predicted],
+});
+
+const LONGEST_NOTE = 200;
+const noteOf = ({ parts }: Plan): string =>
+  parts
+    .map(({ name, to }) => `${name} to ${to}`)
+    .join(', ')
+    .slice(0, LONGEST_NOTE);

@@ -1,0 +1,78 @@
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import type { Write } from '@/features/builds/use-logbook';
+import { draftDone, drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { QuietButton } from '@/ui/buttons';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+
+interface PhaserAngleProps {
+  readonly report: Report;
+  readonly part: Report['drive']['parts'][number];
+  readonly write: Write;
+}
+
+const figure = (typed: string): number => {
+  const text = typed.trim().replace('−', '-').replace(',', '.').replace(/^\+/, '');
+  return text === '' ? NaN : Number(text);
+};
+const FURTHEST = 360;
+
+/** A phaser read in its maker's own scale: nominal and measured, the correction with its sign, and what to set with the drive loose. */
+export function PhaserAngle({ report, part, write }: PhaserAngleProps) {
+  const dispatch = useAppDispatch();
+  const { build, read } = report;
+  const place = `${build.id}/angle/${part.part}`;
+  const draft = useAppSelector((state) => state.drafts[place]);
+  const nominal = draft?.nominal ?? (part.angle ? String(part.angle.nominal) : '');
+  const shows = draft?.shows ?? '';
+  const change = (changed: Readonly<Record<string, string>>): void =>
+    void dispatch(drafted({ place, draft: { nominal, shows, ...changed } }));
+  const wrong = (typed: string): string | undefined =>
+    typed.trim() === '' || Math.abs(figure(typed)) <= FURTHEST ? undefined : 'A figure of its scale, with its sign.';
+  const ready = [nominal, shows].every((typed) => Math.abs(figure(typed)) <= FURTHEST);
+  const keep = (): void => {
+    if (!ready || read.trial === null) return;
+    write('phaser.read', { trial: read.trial, part: part.part, nominal: figure(nominal), shows: figure(shows) });
+    dispatch(draftDone(place));
+  };
+  return (
+    <View className="gap-2 border-t border-hairline pt-2" testID="phaser">
+      <Words look="label">{`${part.name}: its own angle`}</Words>
+      {part.angle ? (
+        <Words testID="phaser-words" aria-live="polite">
+          {part.angle.words}
+        </Words>
+      ) : (
+        <Words look="soft">
+          Turn the crank two full turns the way it runs, then read the angle in the maker’s own scale.
+        </Words>
+      )}
+      <View className="flex-row gap-4">
+        <View className="grow basis-0">
+          <TextField
+            testID="phaser-nominal"
+            label="Nominal"
+            value={nominal}
+            onChange={(text) => change({ nominal: text })}
+            error={wrong(nominal)}
+          />
+        </View>
+        <View className="grow basis-0">
+          <TextField
+            testID="phaser-shows"
+            label="Measured"
+            value={shows}
+            onChange={(text) => change({ shows: text })}
+            error={wrong(shows)}
+            onSubmitEditing={keep}
+          />
+        </View>
+      </View>
+      <View className="items-start">
+        <QuietButton testID="phaser-keep" label="Record this angle" disabled={!ready} onPress={keep} />
+      </View>
+    </View>
+  );
+}

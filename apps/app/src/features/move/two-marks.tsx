@@ -1,0 +1,62 @@
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { splitInProportion } from '@yosoku/core/timing-set/two-marks';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+
+const FIELDS = [
+  ['specFirst', 'First mark, specified'],
+  ['specSecond', 'Second mark, specified'],
+  ['foundFirst', 'First mark, found'],
+  ['foundSecond', 'Second mark, found'],
+] as const;
+type Field = (typeof FIELDS)[number][0];
+
+/** Old engines with one vernier wheel and two marks that cannot both be met: the error split in proportion. */
+export function TwoMarks({ report }: { readonly report: Report }) {
+  const dispatch = useAppDispatch();
+  const place = `${report.build.id}/two-marks`;
+  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
+  const of = (name: Field): number => {
+    const typed = (draft[name] ?? '').trim().replace('−', '-').replace(',', '.');
+    return typed === '' ? NaN : Number(typed);
+  };
+  const whole = FIELDS.every(([name]) => Number.isFinite(of(name)));
+  const split = whole
+    ? splitInProportion(
+        { first: of('specFirst'), second: of('specSecond') },
+        { first: of('foundFirst'), second: of('foundSecond') },
+      )
+    : null;
+  return (
+    <View className="gap-3">
+      <Words look="soft">
+        One wheel and two marks, one that grows as the other shrinks: their sum is ground into the cam. Both are scaled
+        by found over specified, so that each is off by the same share.
+      </Words>
+      <View className="flex-row flex-wrap gap-4">
+        {FIELDS.map(([name, label]) => (
+          <View key={name} className="grow basis-[150px]">
+            <TextField
+              testID={`two-${name}`}
+              label={label}
+              value={draft[name] ?? ''}
+              inputMode="decimal"
+              onChange={(text) => dispatch(drafted({ place, draft: { ...draft, [name]: text } }))}
+            />
+          </View>
+        ))}
+      </View>
+      {whole ? (
+        <Words testID="two-marks" look="sentence" aria-live="polite">
+          {split
+            ? `Set the first to ${computedDegrees(split.first)} and the second to ${computedDegrees(split.second)}: the first ${computedDegrees(Math.abs(split.firstBy))} ${split.firstBy < 0 ? 'less' : 'more'} than it is.`
+            : 'The two marks must add up to more than 0, specified and found.'}
+        </Words>
+      ) : null}
+    </View>
+  );
+}

@@ -1,0 +1,146 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/logbook/report';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { decimal } from '@yosoku/core/units/decimal';
+import { StationBody } from '@/features/builds/station-body';
+import { type Place, placeHref } from '@/features/builds/station-line';
+import type { StationProps } from '@/features/builds/station-screen';
+import { useStationWidth } from '@/features/builds/use-station-width';
+import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { Balance } from '@/pictures/balance';
+import { CycleRibbon } from '@/pictures/cycle-ribbon';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch } from '@/store/store';
+import { Words } from '@/ui/words';
+
+/** Prove: did the move do what it should? Prediction beside measurement. */
+export function ProveStation({ report, undo }: StationProps) {
+  const { proof, build, trials, target, card, zero } = report;
+  const router = useRouter();
+  const dispatch = useAppDispatch();
+  const width = useStationWidth();
+  const trial = trials.at(-1);
+  const goes = nextOf(report);
+  const onward = (): void => {
+    const [first] = proof.next;
+    if (goes.place === 'read' && first && trial)
+      dispatch(
+        drafted({
+          place: `${build.id}/reading/${trial.id}`,
+          draft: {
+            method: first.method,
+            valve: first.valve,
+            ...(build.engine.secondBank === null ? {} : { bank: String(first.bank) }),
+          },
+        }),
+      );
+    router.replace(placeHref(build.id, goes.place));
+  };
+  useShortcuts({ Enter: onward, n: onward, u: () => undo?.() });
+  return (
+    <StationBody footer={<PrimaryButton testID="prove-next" label={goes.label} onPress={onward} />}>
+      <View className="max-w-[720px] gap-3 px-4 wide:px-0 pb-5 pt-4">
+        <Words look="title" level={1} testID="sentence">
+          {proof.sentence}
+        </Words>
+        {proof.gave ? (
+          <Words look="sentence" testID="gave">
+            {proof.gave}
+          </Words>
+        ) : null}
+        {proof.state === 'due' && zero.state !== 'proved' ? (
+          <Words look="soft">What is read on a zero that has fallen says nothing.</Words>
+        ) : null}
+      </View>
+      {proof.state === 'nothing'
+        ? null
+        : trial?.cams.map((each) => (
+            <View key={`${each.cam} ${each.bank}`} className="items-center">
+              <Balance
+                delta={each.verdict.delta ?? 0}
+                expanded={each.verdict.expanded}
+                limit={target.limit}
+                marks={trial.views.flatMap(({ delta, valve, bank }) =>
+                  delta === null || bank !== each.bank || (each.cam !== 'single' && valve !== each.cam)
+                    ? []
+                    : [{ delta, valve }],
+                )}
+                width={Math.min(width - 24, 640)}
+                description={`Beam scale. ${each.verdict.headline} Limit ${decimal(target.limit, 1)}° either way.`}
+              />
+            </View>
+          ))}
+      <View className="max-w-[720px] gap-4 px-4 wide:px-0 pb-8">
+        {proof.rows.length > 0 ? <Comparison rows={proof.rows} /> : null}
+        {trial && (trial.lobes.intake || trial.lobes.exhaust) && proof.state !== 'nothing' ? (
+          <CycleRibbon
+            card={card.lobes}
+            measured={trial.lobes}
+            units={build.units}
+            width={Math.min(width - 32, 680)}
+            description="Cycle ribbon: card and as measured after the move."
+          />
+        ) : null}
+        {undo ? (
+          <View className="items-start">
+            <QuietButton label="Undo" testID="undo" onPress={undo} />
+          </View>
+        ) : null}
+      </View>
+    </StationBody>
+  );
+}
+
+/** Where the work goes on from here. */
+function nextOf({ proof, zero }: Report): { readonly place: Place; readonly label: string } {
+  switch (proof.state) {
+    case 'due':
+      return zero.state === 'proved' ? { place: 'read', label: 'Read it' } : { place: 'zero', label: 'Find TDC again' };
+    case 'proved':
+      return { place: 'clear', label: 'On to Clear: valve to piston' };
+    case 'off':
+      return { place: 'move', label: 'Plan the next move' };
+    case 'doubt':
+    case 'nothing':
+      return { place: 'decide', label: 'Look at the verdict' };
+  }
+}
+
+function Comparison({ rows }: { readonly rows: Report['proof']['rows'] }) {
+  return (
+    <View role="table" aria-label="Predicted and measured" testID="comparison">
+      <View role="row" className="flex-row gap-3 border-b border-line py-1">
+        <Words role="columnheader" look="soft" className="grow basis-0">
+          Predicted
+        </Words>
+        <Words role="columnheader" look="soft" className="grow basis-0">
+          Measured
+        </Words>
+      </View>
+      {rows.map(({ title, predicted, measured, off, agrees }) => (
+        <View key={title} role="row" className="border-b border-hairline py-2">
+          <Words role="rowheader" look="label">
+            {title}
+          </Words>
+          <View className="flex-row gap-3">
+            <Words role="cell" className="grow basis-0" tone="soft">
+              {predicted}
+            </Words>
+            <Words role="cell" className="grow basis-0" tone={measured === null ? 'soft' : 'ink'}>
+              {measured === null
+                ? 'not read'
+                : `${measured}${off === null ? '' : `; ${offWords(off)}`}${agrees === false ? ', more than chance' : ''}`}
+            </Words>
+          </View>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const offWords = (off: number): string =>
+  Math.abs(off) < 0.05
+    ? 'as predicted'
+    : `${computedDegrees(Math.abs(off))} ${off > 0 ? 'earlier' : 'later'} than predicted`;

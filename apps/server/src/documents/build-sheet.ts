@@ -1,0 +1,304 @@
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import PdfPrinter from 'pdfmake';
+import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
+import type { Report } from '@yosoku/core/logbook/report';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { formatLength } from '@yosoku/core/units/length';
+import { wheelSvg } from './wheel-svg';
+
+export interface Printing {
+  readonly shopName: string;
+  readonly paper: 'a4' | 'letter';
+  readonly printedAt: Date;
+}
+
+const load = createRequire(import.meta.url);
+const font = (family: string, weight: string, file: string): string =>
+  path.join(path.dirname(load.resolve(`@expo-google-fonts/${family}/package.json`)), weight, `${file}.ttf`);
+const semi = (weight: string): string => font('barlow-semi-condensed', weight, `BarlowSemiCondensed_${weight}`);
+const plain = (weight: string): string => font('barlow', weight, `Barlow_${weight}`);
+
+const printer = new PdfPrinter({
+  Barlow: {
+    normal: plain('400Regular'),
+    bold: plain('600SemiBold'),
+    italics: plain('400Regular'),
+    bolditalics: plain('600SemiBold'),
+  },
+  Words: {
+    normal: semi('400Regular'),
+    bold: semi('700Bold'),
+    italics: semi('400Regular'),
+    bolditalics: semi('700Bold'),
+  },
+});
+
+const INK = '#1D1B16';
+const SOFT = '#655D49';
+const RULE = '#8D8368';
+/** Rows of readings on paper; the rest stand in the file and the CSV. */
+const MOST_ROWS = 64;
+const POINTS_PER_MM = 72 / 25.4;
+
+/** The build sheet as a PDF of one page or two: real text, the wheel as lines. */
+export async function printSheet(report: Report, printing: Printing): Promise<Buffer> {
+  const document = printer.createPdfKitDocument(layOut(report, printing));
+  const parts: Buffer[] = [];
+  return new Promise((settle, fail) => {
+    document.on('data', (part: Buffer) => parts.push(part));
+    document.on('end', () => settle(Buffer.concat(parts)));
+    document.on('error', fail);
+    document.end();
+  });
+}
+
+function layOut(report: Report, { shopName, paper, printedAt }: Printing): TDocumentDefinitions {
+  const { build, verdict, sign } = report;
+  const margin = 36;
+  return {
+    pageSize: paper === 'a4' ? 'A4' : 'LETTER',
+    pageMargins: [margin, margin, margin, 44],
+    info: { title: `Build sheet: ${build.name}`, author: shopName, creator: 'Yosoku' },
+    defaultStyle: { font: 'Words', fontSize: 9, color: INK, lineHeight: 1.08 },
+    styles: {
+      title: { fontSize: 20, bold: true },
+      heading: { fontSize: 11, bold: true, margin: [0, 8, 0, 2] },
+      soft: { color: SOFT },
+      figure: { font: 'Barlow' },
+    },
+    footer: (page, pages) => ({
+      margin: [margin, 8, margin, 0],
+      columns: [
+        {
+          text: `${build.name} · printed ${day(printedAt.toISOString())} · ${report.entries.total} entries`,
+          style: 'soft',
+        },
+        { text: `page ${page} of ${pages}`, style: 'soft', alignment: 'right' },
+      ],
+    }),
+    content: [
+      {
+        columns: [
+          {
+            text: [
+              { text: `${shopName}\n`, style: 'soft' },
+              { text: build.name, style: 'title' },
+            ],
+          },
+          {
+            width: 150,
+            text: `Build sheet\n${sign.signed ? `signed ${day(sign.signed.at)}` : 'not signed'}`,
+            alignment: 'right',
+          },
+        ],
+      },
+      rule(paper === 'a4' ? 523 : 540),
+      { text: verdict.headline, fontSize: 14, bold: true, margin: [0, 6, 0, 0] },
+      { text: verdict.action, margin: [0, 0, 0, 2] },
+      {
+        columns: [
+          { width: '*', stack: [...engine(report), ...target(report), ...zero(report)] },
+          {
+            width: 186,
+            stack: [{ svg: wheelSvg(report), width: 180 }, scaleBar(paper)],
+            margin: [6, 4, 0, 0],
+          },
+        ],
+      },
+      ...trials(report),
+      ...clearances(report),
+      ...signature(report),
+    ],
+  };
+}
+
+const rule = (width: number): Content => ({
+  canvas: [{ type: 'line', x1: 0, y1: 0, x2: width, y2: 0, lineWidth: 1, lineColor: RULE }],
+  margin: [0, 3, 0, 0],
+});
+
+/** So that anybody can see whether the sheet was printed at its size. */
+function scaleBar(paper: Printing['paper']): Content {
+  const [length, label] = paper === 'a4' ? [50 * POINTS_PER_MM, '50 mm'] : [144, '2 in'];
+  return {
+    margin: [0, 4, 0, 0],
+    stack: [
+      {
+        canvas: [
+          { type: 'line', x1: 0, y1: 4, x2: length, y2: 4, lineWidth: 0.8, lineColor: INK },
+          { type: 'line', x1: 0, y1: 0, x2: 0, y2: 8, lineWidth: 0.8, lineColor: INK },
+          { type: 'line', x1: length, y1: 0, x2: length, y2: 8, lineWidth: 0.8, lineColor: INK },
+        ],
+      },
+      { text: `This line is ${label} long where the sheet is printed at its size.`, fontSize: 7, style: 'soft' },
+    ],
+  };
+}
+
+const heading = (text: string): Content => ({ text, style: 'heading' });
+
+/** Lines of label and figure with hairlines between. */
+const lines = (rows: readonly (readonly [string, string])[]): Content => ({
+  layout: HAIRLINES,
+  table: {
+    widths: ['*', 'auto'],
+    body: rows.map(([label, value]): TableCell[] => [
+      { text: label, style: 'soft' },
+      { text: value, style: 'figure', alignment: 'right' },
+    ]),
+  },
+});
+
+const HAIRLINES = {
+  hLineWidth: (at: number, node: { table: { body: readonly unknown[] } }) =>
+    at === 0 || at === node.table.body.length ? 0 : 0.4,
+  vLineWidth: () => 0,
+  hLineColor: () => '#D3C9AE',
+  paddingLeft: () => 0,
+  paddingRight: () => 0,
+  paddingTop: () => 1,
+  paddingBottom: () => 1,
+};
+
+function engine({ build }: Report): Content[] {
+  const { engine: of, units } = build;
+  const length = (mm: number | null): string => (mm === null ? '' : formatLength(mm, units, 'dimension'));
+  return [
+    heading('Engine'),
+    lines(
+      [
+        ['Cylinders, firing order', `${of.cylinders}: ${of.firingOrder.join('-')}`],
+        ['Runs, seen from the wheel', of.rotation],
+        ['Bore × stroke', [length(of.bore), length(of.stroke)].filter((each) => each !== '').join(' × ')],
+        ['Rod', length(of.rod)],
+        ['Camshafts', of.cams === 'twin' ? (of.secondBank === null ? 'twin' : 'twin, on two banks') : 'single'],
+      ].filter((row): row is [string, string] => row[1] !== ''),
+    ),
+  ];
+}
+
+function target({ card, target: aim, build }: Report): Content[] {
+  const degrees = (value: number | null, side: string): string =>
+    value === null ? '' : `${computedDegrees(value)} ${side}`;
+  return [
+    heading('Card and target'),
+    lines(
+      [
+        ['Card', card.name ?? ''],
+        ['Intake centreline', degrees(card.intakeCentreline, 'ATDC')],
+        ['Exhaust centreline', degrees(card.exhaustCentreline, 'BTDC')],
+        ['Lobe lift, intake', card.lobeLift === null ? '' : formatLength(card.lobeLift, build.units)],
+        ['LSA', card.lobeSeparation === null ? '' : `${computedDegrees(card.lobeSeparation)} cam`],
+        ['Target, intake', degrees(aim.intakeCentreline, 'ATDC')],
+        ['Target, exhaust', degrees(aim.exhaustCentreline, 'BTDC')],
+        ['Limit', `±${computedDegrees(aim.limit)}`],
+      ].filter((row): row is [string, string] => row[1] !== ''),
+    ),
+  ];
+}
+
+const zero = ({ zero: of }: Report): Content[] => [
+  heading('Zero'),
+  { text: of.state === 'proved' ? `TDC proved, ${of.uncertainty?.words ?? ''}. ${of.remark ?? ''}` : of.sentence },
+];
+
+/** Each trial: what was set, what was read, what it showed, the verdict. Of a long one the readings that count most: the last. */
+function trials(report: Report): Content[] {
+  const sections = report.sheet.filter(({ title }) => title.startsWith('Trial '));
+  let room = MOST_ROWS;
+  const shown = [...sections].reverse().map((section) => {
+    const rows = section.rows.filter(({ standing }) => standing !== 'voided' && standing !== 'card');
+    const results = rows.filter(({ standing }) => standing === 'result');
+    const readings = rows.filter(({ standing }) => standing !== 'result');
+    const kept = readings.slice(-Math.max(0, room - results.length));
+    room = Math.max(0, room - results.length - kept.length);
+    return { title: section.title, kept, results, left: readings.length - kept.length };
+  });
+  return shown.reverse().flatMap(({ title, kept, results, left }): Content[] => [
+    heading(title),
+    {
+      columnGap: 16,
+      columns: [
+        {
+          width: '*',
+          stack: [
+            ...(kept.length > 0
+              ? [
+                  lines(
+                    kept.map(
+                      ({ label, value, standing }) =>
+                        [standing === 'aside' ? `${label} (left out)` : label, value] as const,
+                    ),
+                  ),
+                ]
+              : []),
+            ...(left > 0 ? [{ text: `${left} earlier readings are in the file and the CSV.`, style: 'soft' }] : []),
+          ],
+        },
+        {
+          width: '*',
+          stack: results.map(({ label, value, note }) => ({
+            margin: [0, 0, 0, 2] as [number, number, number, number],
+            text: [
+              { text: value === '' ? label : `${label}: `, bold: true },
+              { text: value, style: 'figure' },
+              { text: note === null ? '' : ` ${note}`, style: 'soft' },
+            ],
+          })),
+        },
+      ],
+    },
+  ]);
+}
+
+function clearances({ clearance }: Report): Content[] {
+  const known = clearance.valves.filter(({ state }) => state !== 'unknown');
+  return known.length === 0
+    ? []
+    : [
+        heading('Valve to piston'),
+        ...known.map(({ valve, words }) => ({
+          text: [{ text: valve === 'intake' ? 'Intake: ' : 'Exhaust: ', bold: true }, words],
+        })),
+      ];
+}
+
+function signature({ sign }: Report): Content[] {
+  const checks = sign.checks.map(
+    ({ title, state, reason }) =>
+      `${state === 'done' ? 'Done' : state === 'skipped' ? 'Skipped' : 'Open'}: ${title}${reason === null ? '' : ` (${reason})`}`,
+  );
+  return [
+    {
+      unbreakable: true,
+      stack: [
+        heading('Signed'),
+        { columns: [{ ul: checks.slice(0, 4) }, { ul: checks.slice(4) }], fontSize: 8 },
+        ...(sign.baselines.length > 0
+          ? [
+              {
+                text: `Baseline: ${sign.baselines.map(({ words }) => words).join('; ')}.`,
+                margin: [0, 3, 0, 0] as [number, number, number, number],
+              },
+            ]
+          : []),
+        {
+          margin: [0, 10, 0, 0],
+          columns: [
+            {
+              text: sign.signed
+                ? `${sign.signed.name}, ${day(sign.signed.at)}`
+                : 'Name and date: ____________________________',
+              bold: true,
+            },
+            { text: sign.signed?.note ?? '', style: 'soft' },
+          ],
+        },
+      ],
+    },
+  ];
+}
+
+/** "2026-03-14". */
+const day = (time: string): string => time.slice(0, 10);
