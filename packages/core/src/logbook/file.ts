@@ -6,7 +6,12 @@ import { firstIssue } from './issue-path';
 export const buildFileSchema = z
   .strictObject({
     format: z.literal('yosoku-build', { error: 'expected "yosoku-build"' }),
-    version: z.literal(1, { error: 'this program reads version 1' }),
+    version: z.literal(1, {
+      error: ({ input }) =>
+        typeof input === 'number' && input > 1
+          ? `this file is of version ${input}, newer than this program, which reads version 1`
+          : 'this program reads version 1',
+    }),
     builders: z
       .array(z.strictObject({ id: z.uuid(), name: z.string().min(1).max(80) }))
       .optional()
@@ -45,7 +50,12 @@ export function readBuildFile(text: string): ReadFile {
   try {
     json = JSON.parse(text);
   } catch {
-    return { ok: false, field: '', message: 'this is not JSON text' };
+    const short = text.trimStart().startsWith('{') && !text.trimEnd().endsWith('}');
+    return {
+      ok: false,
+      field: '',
+      message: short ? 'the file ends too early: it was cut short' : 'this is not JSON text',
+    };
   }
   const parsed = buildFileSchema.safeParse(json);
   if (!parsed.success) return { ok: false, ...firstIssue(parsed.error) };
