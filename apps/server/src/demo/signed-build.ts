@@ -1,7 +1,7 @@
 import type { Entry } from '@yosoku/core/logbook/entry';
 import { derive } from '@yosoku/core/logbook/report';
 import { SIGN_CHECK_NAMES } from '@yosoku/core/sign/sign-checks';
-import { inches, millimetres } from '@yosoku/core/units/length';
+import { inches } from '@yosoku/core/units/length';
 import { after, before, flanksOf, measuring, pass } from './measuring';
 import { type Pen, openLogbook } from './scribe';
 import { NINE_KEYWAYS, PIECES } from './shelf';
@@ -111,8 +111,8 @@ export function larkMillEight(pen: Pen): Entry[] {
     exhaust: { ...facing, minimum: inches('0.100') },
   });
   const gaps = { trial: second, cylinder: 1 };
-  book.write('clearance.measured', { ...gaps, valve: 'intake', gaps: [{ at: 10, gap: millimetres(3.4) }] });
-  book.write('clearance.measured', { ...gaps, valve: 'exhaust', gaps: [{ at: -10, gap: millimetres(3.9) }] });
+  book.write('clearance.measured', { ...gaps, valve: 'intake', gaps: [{ at: 10, gap: inches('0.134') }] });
+  book.write('clearance.measured', { ...gaps, valve: 'exhaust', gaps: [{ at: -10, gap: inches('0.154') }] });
   for (const check of SIGN_CHECK_NAMES)
     if (check !== 'clearance') book.write('sign.checked', { replaces: null, check, result: 'done' });
   book.write('build.signed', {

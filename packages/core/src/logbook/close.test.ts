@@ -179,7 +179,7 @@ describe('from verdict to proof', () => {
     fit(job, [{ hardware: SLOTTED, at: { at: 2 } }]);
     const { move } = job.report();
     expect(move.state).toBe('short');
-    expect(move.sentence).toMatch(
+    expect(`${move.sentence} ${move.then}`).toMatch(
       /does not reach\. The nearest: set the gear to \+4 on its scale\..*advances 6\.0° at the crank more/,
     );
   });

@@ -58,6 +58,8 @@ export interface PlanFinding {
 export interface MoveStationFinding {
   readonly state: 'waiting' | 'stay' | 'unfitted' | 'plans' | 'short';
   readonly sentence: string;
+  /** What comes of it, or null. */
+  readonly then: string | null;
   readonly plans: readonly PlanFinding[];
 }
 
@@ -77,6 +79,7 @@ export function deriveMove(
   const nothing = (state: MoveStationFinding['state'], sentence: string): MoveStationFinding => ({
     state,
     sentence,
+    then: null,
     plans: [],
   });
   if (!trial || !verdict)
@@ -106,17 +109,19 @@ export function deriveMove(
   const [best] = plans;
   if (!best) return nothing('short', shortWords(cams));
   if (best.inside && best.breaks.length === 0)
-    return { state: 'plans', sentence: `${setWords(best)} ${leavesWords(best)}`, plans };
+    return { state: 'plans', sentence: setWords(best), then: leavesWords(best), plans };
   if (best.breaks.length > 0)
     return {
       state: 'short',
-      sentence: `Every way to the target brings a valve too near to its piston. ${best.breaks.join(' ')}`,
+      sentence: 'Every way to the target brings a valve too near to its piston.',
+      then: best.breaks.join(' '),
       plans,
     };
   const worst = [...best.cams].sort((a, b) => Math.abs(b.leaves) - Math.abs(a.leaves))[0];
   return {
     state: 'short',
-    sentence: `What is fitted does not reach. The nearest: ${lower(setWords(best))} ${leavesWords(best)} ${worst ? whatWouldReach(-worst.leaves) : ''}`,
+    sentence: `What is fitted does not reach. The nearest: ${lower(setWords(best))}`,
+    then: `${leavesWords(best)} ${worst ? whatWouldReach(-worst.leaves) : ''}`.trim(),
     plans,
   };
 }

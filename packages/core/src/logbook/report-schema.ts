@@ -502,6 +502,7 @@ export const reportSchema = z.strictObject({
   move: z.strictObject({
     state: z.enum(['waiting', 'stay', 'unfitted', 'plans', 'short']),
     sentence: z.string(),
+    then: z.string().nullable().describe('What comes of it.'),
     plans: z.array(
       z.strictObject({
         parts: z.array(

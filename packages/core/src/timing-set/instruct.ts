@@ -51,12 +51,15 @@ export function instruct(parts: readonly PartToSet[], known: DriveKnown): Step[]
   const wheelOff = parts.some(({ hardware }) => tableOf(hardware).wheelOff);
   const slack = known.drive === 'chain' || known.drive === 'belt';
   const step = (text: string, caution: string | null = null): Step => ({ text, caution });
-  const steps: Step[] = [
-    step(
-      'Turn the crank the way it runs to a place where no valve stands far open and no piston at its top, and leave it there.',
-      'Turned against each other, cam and crank can bring a valve onto a piston. Stop at any resistance.',
-    ),
-  ];
+  const steps: Step[] = [];
+  // Where the indicator sets the cam, it also says where the crank is held.
+  if (apart || parts.some(({ hardware, direct }) => !isSetByIndicator(hardware) || !direct))
+    steps.push(
+      step(
+        'Turn the crank the way it runs to a place where no valve stands far open and no piston at its top, and leave it there.',
+        AGAINST,
+      ),
+    );
   if (wheelOff)
     steps.push(step('Take the degree wheel off the crank: the zero falls with it and is found again afterwards.'));
   if (apart)
@@ -88,6 +91,12 @@ export function instruct(parts: readonly PartToSet[], known: DriveKnown): Step[]
   return steps;
 }
 
+/** In place and by hand: then the indicator sets it finer than any scale. */
+const isSetByIndicator = (hardware: Hardware): boolean =>
+  tableOf(hardware).work === 'adjust' && hardware.kind !== 'phaser';
+
+const AGAINST = 'Turned against each other, cam and crank can bring a valve onto a piston. Stop at any resistance.';
+
 function stepsOf({ name, hardware, planned, cams, direct }: PartToSet, known: DriveKnown): Step[] {
   const table = tableOf(hardware);
   const reach = reachOf(hardware);
@@ -102,10 +111,10 @@ function stepsOf({ name, hardware, planned, cams, direct }: PartToSet, known: Dr
     way: wayWords(planned.gives, known),
   };
   const put = table.put(hardware, from, to, labels).map((text) => ({ text, caution: null }));
-  const loose = table.work === 'adjust' && hardware.kind !== 'phaser';
+  const loose = isSetByIndicator(hardware);
   const lines: Step[] = [
     ...(loose && direct
-      ? [{ text: `Bring the crank, coming the way it runs, to ${direct.crank} and hold it there.`, caution: null }]
+      ? [{ text: `Bring the crank, coming the way it runs, to ${direct.crank} and hold it there.`, caution: AGAINST }]
       : []),
     ...(loose
       ? [
@@ -119,7 +128,7 @@ function stepsOf({ name, hardware, planned, cams, direct }: PartToSet, known: Dr
     ...(loose && direct
       ? [
           {
-            text: `With the crank held there, turn ${cams} until the indicator on the ${direct.valve} shows ${direct.shows} before peak. Lock it, and see that the needle has not moved.`,
+            text: `With the crank held there, bring ${cams} finely to where the indicator on the ${direct.valve} shows ${direct.shows} before peak. The indicator decides, whatever a scale says. Lock it, and see that the needle has not moved.`,
             caution: null,
           },
         ]

@@ -54,6 +54,8 @@ const ALIKE = 0.25;
 /** How many are kept of each group of parts, and told in the end. */
 const KEPT = 3;
 const NOTHING = 1e-6;
+/** A scale is set to a tenth at the finest. Common practice, no source. */
+const SET_TO = 0.1;
 
 /** One way of putting the parts of a group. */
 interface Choice {
@@ -79,6 +81,8 @@ interface Ranged {
   readonly perUnit: number;
   readonly least: number;
   readonly most: number;
+  /** Has it a scale to be set by? */
+  readonly scale: boolean;
   readonly work: number;
 }
 
@@ -123,7 +127,17 @@ function rangedOf(part: FittedPart, place: number): Ranged[] {
   if (reach.kind !== 'range' || !('at' in part.at)) return [];
   const perUnit = part.response.expect({ at: 0 }, { at: 1 }).gives;
   const ends = [(reach.from - part.at.at) * perUnit, (reach.to - part.at.at) * perUnit];
-  return [{ place, part, perUnit, least: Math.min(0, ...ends), most: Math.max(0, ...ends), work: workOf(part) }];
+  return [
+    {
+      place,
+      part,
+      perUnit,
+      least: Math.min(0, ...ends),
+      most: Math.max(0, ...ends),
+      scale: reach.scale,
+      work: workOf(part),
+    },
+  ];
 }
 
 function groupOf(parts: readonly FittedPart[]): Group {
@@ -151,12 +165,16 @@ function choose(group: Group, at: number, wanted: number): Choice {
   const picked = pick(group, at);
   const [settings, gives] = [[...picked.settings], [...picked.gives]];
   let [by, work, off] = [group.by[at] ?? 0, group.work[at] ?? 0, group.off[at] ?? 0];
-  for (const { place, part, perUnit, least, most, work: own } of group.ranged) {
+  for (const { place, part, perUnit, least, most, scale, work: own } of group.ranged) {
     const given = Math.min(most, Math.max(least, wanted - by));
     if (Math.abs(given) < NOTHING || !('at' in part.at)) continue;
-    settings[place] = { at: part.at.at + given / perUnit };
-    gives[place] = given;
-    by += given;
+    const exact = part.at.at + given / perUnit;
+    const at = scale ? Math.round(exact / SET_TO) * SET_TO : exact;
+    const gets = (at - part.at.at) * perUnit;
+    if (Math.abs(gets) < NOTHING) continue;
+    settings[place] = { at: Math.round(at * 1e9) / 1e9 };
+    gives[place] = gets;
+    by += gets;
     work += own;
     off += Math.abs(given) / Math.max(most - least, NOTHING);
   }

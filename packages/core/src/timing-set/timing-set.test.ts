@@ -69,7 +69,8 @@ describe('what each kind can be put to', () => {
         fc.integer({ min: 2, max: 60 }),
         fc.integer({ min: -30, max: 30 }),
         (p, q, k) => {
-          fc.pre(p !== q);
+          // No further than a plan ever goes.
+          fc.pre(p !== q && Math.abs(k) * stepOf(p, q) <= 20);
           const { gear, hub } = holesFor(p, q, k);
           const turned = 2 * 360 * (gear / p - hub / q);
           // A whole turn of the pin is no turn of the cam.
@@ -180,7 +181,8 @@ describe('what is set where', () => {
     expect(best?.parts.map(({ part: name }) => name)).toEqual(['pulley']);
     expect(best).toMatchObject({ frontApart: false, wheelOff: false });
     const far = planMove([part('gear', KEYWAYS), part('pulley', SLOTTED)], [late(-9.3)]);
-    expect(far[0]?.remaining).toBeCloseTo(0, 9);
+    // A scale is set to a tenth: 0.2 at the crank.
+    expect(far[0]?.remaining).toBeLessThanOrEqual(0.1 + 1e-9);
     expect(far[0]?.parts.length).toBe(2);
   });
 
@@ -295,7 +297,7 @@ describe('the hands', () => {
 
   test('what is set anywhere is set by the indicator, the crank held', () => {
     expect(stepsFor({ kind: 'taper' }, -3, CHAIN)).toMatch(
-      /Bring the crank, coming the way it runs, to 65½° after[\s\S]*until the indicator on the intake shows 0\.050 in before peak/,
+      /Bring the crank, coming the way it runs, to 65½° after[\s\S]*to where the indicator on the intake shows 0\.050 in before peak/,
     );
   });
 });

@@ -81,7 +81,7 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
           <SyncSign />
         </View>
         <ScrollView className="flex-1" tabIndex={0} contentContainerStyle={{ padding: 20 }}>
-          <SheetView report={report} onVoid={voidEntry} />
+          <SheetView report={report} onVoid={report.sign.closed ? null : voidEntry} />
         </ScrollView>
       </View>
     </View>

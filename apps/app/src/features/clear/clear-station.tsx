@@ -7,6 +7,7 @@ import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import type { Write } from '@/features/builds/use-logbook';
 import { useStationWidth } from '@/features/builds/use-station-width';
+import { useClosed } from '@/features/sign/closed';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { More } from '@/ui/more';
@@ -66,6 +67,7 @@ function ValveClearance({ finding, report, write }: ValveClearanceProps) {
   const { id, units } = report.build;
   const width = useStationWidth();
   const sweep = useSweep(id, valve, state !== 'unknown');
+  const closed = useClosed() !== null;
   return (
     <View className="gap-3 border-t border-hairline pt-3">
       <Words look="heading" level={2} tone={valve}>
@@ -86,13 +88,17 @@ function ValveClearance({ finding, report, write }: ValveClearanceProps) {
           {`Measured: ${gaps.map(({ at, gap }) => `${formatLength(gap, units)} at ${at === 0 ? 'TDC' : `${Math.abs(at)}° ${at < 0 ? 'before' : 'after'}`}`).join(', ')}.`}
         </Words>
       ) : null}
-      <More
-        label={angle === null ? `How ${valve} and piston face each other` : `Facing, and the least wanted`}
-        testID={`facing-${valve}`}
-      >
-        <FacingFields report={report} valve={valve} write={write} />
-      </More>
-      <GapTable report={report} valve={valve} write={write} />
+      {closed ? null : (
+        <>
+          <More
+            label={angle === null ? `How ${valve} and piston face each other` : `Facing, and the least wanted`}
+            testID={`facing-${valve}`}
+          >
+            <FacingFields report={report} valve={valve} write={write} />
+          </More>
+          <GapTable report={report} valve={valve} write={write} />
+        </>
+      )}
     </View>
   );
 }

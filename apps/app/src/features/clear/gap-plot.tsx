@@ -17,13 +17,20 @@ interface GapPlotProps {
 
 const AXIS = 64;
 const HEIGHT = 150;
+const SECTIONS = 4;
+
+/** The next round figure: 1, 2, 2.5 or 5 times a power of ten. */
+function niceStep(least: number): number {
+  const power = 10 ** Math.floor(Math.log10(least));
+  return ([1, 2, 2.5, 5].find((each) => each * power >= least) ?? 10) * power;
+}
 
 /** The least gap against how far the cam is moved, and the least that is wanted as a level line. */
 export function GapPlot({ sweep, valve, minimum, units, width }: GapPlotProps) {
   const theme = useTheme();
   const points = sweep.overCam.filter((_, at) => at % 2 === 0);
   const inUnit = (mm: number): number => (units === 'in' ? mm / 25.4 : mm);
-  const most = Math.max(minimum * 2, ...points.map(({ gap }) => gap));
+  const step = niceStep(inUnit(Math.max(minimum * 2, ...points.map(({ gap }) => gap))) / SECTIONS);
   const spacing = (width - AXIS - 24) / (points.length - 1);
   const worst = points.reduce((least, each) => (each.gap < least.gap ? each : least));
   const ends = [points[0], points[Math.floor(points.length / 2)], points.at(-1)];
@@ -42,16 +49,20 @@ export function GapPlot({ sweep, valve, minimum, units, width }: GapPlotProps) {
         color={theme[valve]}
         thickness={2.4}
         hideDataPoints
-        maxValue={inUnit(most)}
+        maxValue={SECTIONS * step}
         showFractionalValues
         roundToDigits={3}
         yAxisLabelWidth={AXIS}
         showReferenceLine1
         referenceLine1Position={inUnit(minimum)}
-        referenceLine1Config={{ color: theme.danger, dashWidth: 6, dashGap: 4, thickness: 1.5 }}
+        referenceLine1Config={{ color: theme.danger, type: 'dashed', dashWidth: 6, dashGap: 4, thickness: 1.5 }}
         formatYLabel={(value) => (units === 'in' ? Number(value).toFixed(3) : Number(value).toFixed(1))}
       />
-      <View aria-hidden className="flex-row justify-between" style={{ marginLeft: AXIS }}>
+      <View
+        aria-hidden
+        className="flex-row justify-between"
+        style={{ marginLeft: AXIS, width: spacing * (points.length - 1) + 24 }}
+      >
         {ends.map((each, at) => (
           <Words key={at} look="soft">
             {`${(each?.moved ?? 0) > 0 ? '+' : ''}${computedDegrees(each?.moved ?? 0, 0)}`}

@@ -22,7 +22,7 @@ export function Instruction({ plan }: { readonly plan: Plan }) {
       <View role="list" testID="steps">
         {plan.steps.map(({ text, caution }, at) => (
           <View key={at} role="listitem" className="flex-row gap-3 border-t border-hairline py-2">
-            <Words look="figure" tone="brass" className="w-[24px] text-right">
+            <Words look="figure" tone="brass" className="w-[24px] shrink-0 text-right">
               {`${at + 1}`}
             </Words>
             <View className="shrink grow gap-1">

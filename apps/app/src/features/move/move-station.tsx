@@ -73,6 +73,11 @@ export function MoveStation({ report, write, undo }: StationProps) {
         <Words look="title" level={1} testID="sentence">
           {move.sentence}
         </Words>
+        {move.then ? (
+          <Words look="sentence" testID="then">
+            {move.then}
+          </Words>
+        ) : null}
         {plan?.clearanceUnknown ? (
           <Notice
             kind="warning"

@@ -91,7 +91,12 @@ export function SheetScreen({ report, write }: StationProps) {
             {trouble}
           </Words>
         ) : null}
-        {wide ? null : <SheetView report={report} onVoid={(entry) => void write('entry.voided', { voids: entry })} />}
+        {wide ? null : (
+          <SheetView
+            report={report}
+            onVoid={report.sign.closed ? null : (entry) => void write('entry.voided', { voids: entry })}
+          />
+        )}
       </View>
     </StationBody>
   );

@@ -17,6 +17,10 @@ interface ClosedBuild {
   readonly tried: boolean;
 }
 
+/** A day in words: "5 Nov 2026". */
+export const dayWords = (iso: string): string =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' }).format(new Date(iso));
+
 const ClosedContext = createContext<ClosedBuild | null>(null);
 
 /** The signature that closes the build at hand, or null. */
@@ -41,7 +45,7 @@ export function Closed({ report, write, children }: ClosedProps) {
       closed && signed
         ? {
             signature: signed.entry,
-            words: `Signed by ${signed.name} on ${signed.at.slice(0, 10)}, and closed.`,
+            words: `Signed by ${signed.name} on ${dayWords(signed.at)}, and closed.`,
             buildId: report.build.id,
             write,
             tried,

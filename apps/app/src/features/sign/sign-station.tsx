@@ -13,6 +13,7 @@ import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { dayWords, useClosed } from './closed';
 
 /** Sign: what is looked at last, by whom and when; a signed build is closed. */
 export function SignStation({ report, write }: StationProps) {
@@ -54,7 +55,7 @@ export function SignStation({ report, write }: StationProps) {
       <View className="max-w-[680px] gap-5 px-4 wide:px-0 pb-5 pt-4">
         <Words look="title" level={1} testID="sentence">
           {sign.closed && sign.signed
-            ? `Signed by ${sign.signed.name} on ${sign.signed.at.slice(0, 10)}`
+            ? `Signed by ${sign.signed.name} on ${dayWords(sign.signed.at)}`
             : sign.reopened
               ? `Reopened: ${sign.reopened.reason}`
               : 'Before it runs'}
@@ -127,6 +128,7 @@ function SignCheckLine({ check, buildId, write }: SignCheckProps) {
   const dispatch = useAppDispatch();
   const place = `${buildId}/skip-sign/${check.check}`;
   const typed = useAppSelector((state) => state.drafts[place]?.text);
+  const closed = useClosed() !== null;
   const [asked, setAsked] = useState(false);
   const answer = (result: 'done' | 'skipped', reason?: string): void => {
     write('sign.checked', { replaces: check.entry, check: check.check, result, ...(reason ? { reason } : {}) });
@@ -160,7 +162,7 @@ function SignCheckLine({ check, buildId, write }: SignCheckProps) {
             {check.state === 'done' ? 'done' : `skipped: ${check.reason ?? ''}`}
           </Words>
         )}
-        <View className="flex-row">
+        <View className={closed ? 'hidden' : 'flex-row'}>
           {check.state === 'skipped' ? null : (
             <QuietButton
               label={typed === undefined ? 'Skip' : 'Skip it'}
