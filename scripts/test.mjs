@@ -13,7 +13,7 @@ const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf
 const named = only === null ? [] : process.argv.slice(process.argv.indexOf('--only') + 2);
 const wants = (part) => only === null || only === part;
 
-ensurePrograms('mariadbd', ...(wants('e2e') ? ['chromium', 'chromedriver'] : []));
+ensurePrograms('mariadbd', 'pdftotext', ...(wants('e2e') ? ['chromium', 'chromedriver'] : []));
 ensurePackages();
 ensureState();
 

@@ -1,0 +1,105 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { v7 as uuidv7 } from 'uuid';
+import type { Entry } from '@yosoku/core/logbook/entry';
+import { derive } from '@yosoku/core/logbook/report';
+import { gannetTwin, oldTarnEight } from '../demo/builds';
+import { larkMillEight } from '../demo/signed-build';
+import type { Pen } from '../demo/scribe';
+import { printSheet } from './build-sheet';
+
+/** Opened with poppler (Debian's poppler-utils), which shares nothing with what writes the sheet. */
+const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-sheet-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+async function print(entries: readonly Entry[], paper: 'a4' | 'letter') {
+  const report = derive(entries);
+  if (!report) throw new Error('the logbook says what engine it is');
+  const pdf = await printSheet(report, {
+    shopName: 'Test & Söhne',
+    paper,
+    printedAt: new Date('2026-03-14T10:00:00Z'),
+  });
+  const file = path.join(folder, 'sheet.pdf');
+  writeFileSync(file, pdf);
+  const run = (program: string, ...args: string[]): string => {
+    const { stdout, status } = spawnSync(program, args, { encoding: 'utf8' });
+    expect(status).toBe(0);
+    return stdout;
+  };
+  return {
+    report,
+    text: run('pdftotext', '-layout', file, '-'),
+    info: run('pdfinfo', file),
+    boxes: run('pdftotext', '-bbox', file, '-'),
+    fonts: run('pdffonts', file),
+  };
+}
+
+const logbook = (make: (pen: Pen) => Entry[]): Entry[] =>
+  make({ nextId: uuidv7, builderId: uuidv7(), startedAt: new Date('2026-03-01T08:00:00Z') });
+const pages = (info: string): number => Number(/Pages:\s+(\d+)/.exec(info)?.[1]);
+
+test('a signed build on A4: everything on it as text that can be searched and copied', async () => {
+  const { text, info, report } = await print(logbook(larkMillEight), 'a4');
+  expect(info).toMatch(/Page size:\s+595\.28 x 841\.89 pts \(A4\)/);
+  expect(pages(info)).toBeLessThanOrEqual(2);
+  for (const words of [
+    'Lark Mill eight',
+    'Test & Söhne',
+    report.verdict.headline,
+    'Lark 250-108',
+    'TDC proved',
+    '69½° after',
+    'Set: Nine-keyway crank gear',
+    'its label says +4.0°',
+    'Valve to piston',
+    'Mara Quill, 2026-03-01',
+    'intake lobe lift 0.310 in',
+  ])
+    expect(text).toContain(words);
+});
+
+test('on Letter, and without a card, a verdict or a signature', async () => {
+  const { text, info } = await print(logbook(oldTarnEight), 'letter');
+  expect(info).toMatch(/Page size:\s+612 x 792 pts \(letter\)/);
+  expect(pages(info)).toBe(1);
+  expect(text).toMatch(/No verdict yet/);
+  expect(text).toMatch(/Name and date: _+/);
+});
+
+test('printed at its size: the wheel’s numbers stand on a circle, 0 over 180, and letters are embedded', async () => {
+  const { boxes, fonts, text } = await print(logbook(gannetTwin), 'a4');
+  const at = (word: string): readonly [number, number] => {
+    const found = new RegExp(`xMin="([\\d.]+)" yMin="([\\d.]+)" xMax="([\\d.]+)" yMax="([\\d.]+)">${word}<`).exec(
+      boxes,
+    );
+    if (!found) throw new Error(`“${word}” is not on the sheet`);
+    const [xMin = 0, yMin = 0, xMax = 0, yMax = 0] = found.slice(1).map(Number);
+    return [(xMin + xMax) / 2, (yMin + yMax) / 2];
+  };
+  const [left, right] = [at('90'), at('270')];
+  // Numbered rising and running clockwise: 90 comes from the left. 142 of the picture’s 180 either way, drawn 180 points wide for 360.
+  expect(right[0] - left[0]).toBeCloseTo(142, 0);
+  expect(left[1]).toBeCloseTo(right[1], 0);
+  expect(at('180')[0]).toBeCloseTo((left[0] + right[0]) / 2, 0);
+  expect(
+    fonts
+      .split('\n')
+      .filter((line) => line.includes('Barlow'))
+      .every((line) => /yes yes/.test(line)),
+  ).toBe(true);
+  expect(text).toMatch(/50 mm long where the sheet is printed at its size/);
+});
+
+test('a thousand readings still make two pages; the rest is said to be elsewhere', async () => {
+  const entries = logbook(gannetTwin);
+  const last = entries.findLast((entry) => entry.kind === 'reading.taken');
+  if (!last) throw new Error('it was read');
+  const more = Array.from({ length: 1000 }, () => ({ ...last, id: uuidv7(), body: { ...last.body, round: uuidv7() } }));
+  const { text, info } = await print([...entries, ...(more as Entry[])], 'letter');
+  expect(pages(info)).toBeLessThanOrEqual(2);
+  expect(text).toMatch(/earlier readings are in the file and the CSV/);
+});
