@@ -1,3 +1,10 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { v7 as uuidv7 } from 'uuid';
+import { writeBuildFile } from '@yosoku/core/logbook/file';
+import { derive } from '@yosoku/core/logbook/report';
+import { larkMillEight } from '../apps/server/src/demo/signed-build';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, axeViolations, openBrowser } from './browser';
 
@@ -5,6 +12,7 @@ jest.setTimeout(120_000);
 
 let server: AppServer;
 let browser: Browser;
+const scratch = mkdtempSync(path.join(os.tmpdir(), 'yosoku-files-'));
 beforeAll(async () => {
   server = await openAppServer('none');
   browser = await openBrowser(server.base, PHONE);
@@ -12,6 +20,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await browser.close();
   await server.stop();
+  rmSync(scratch, { recursive: true, force: true });
 });
 
 test('without the demo: the one-time code opens the shop, a wrong one does not, and the empty list says what to do', async () => {
@@ -31,6 +40,21 @@ test('without the demo: the one-time code opens the shop, a wrong one does not, 
   await browser.find('[data-testid="new-build"]');
   expect(await (await browser.find('[role=main]')).getText()).toMatch(/No build yet[\s\S]*Zero comes first/);
   expect(await axeViolations(browser)).toEqual([]);
+  // A build of another shop is taken in whole; half a file, not at all.
+  const entries = larkMillEight({ nextId: uuidv7, builderId: uuidv7(), startedAt: new Date('2026-03-01T08:00:00Z') });
+  const text = writeBuildFile(entries, []);
+  const give = async (name: string, contents: string): Promise<void> => {
+    const file = path.join(scratch, name);
+    writeFileSync(file, contents);
+    await browser.driver.findElement({ css: '[data-testid="take-in"]' }).sendKeys(file);
+  };
+  await give('half.yosoku.json', text.slice(0, 5000));
+  await browser.seeText('take-in-trouble', /“half\.yosoku\.json” was not taken in[\s\S]*cut short/);
+  expect(await axeViolations(browser)).toEqual([]);
+  await give('lark.yosoku.json', text);
+  await browser.seeText('sheet', /Signed by Mara Quill/);
+  expect(await (await browser.find('[role=main]')).getText()).toContain(derive(entries)?.verdict.headline ?? '–');
+  await browser.visit('/');
   // Nobody else gets in by the demo's passwords, and nothing of this shop is shown without a sign-in.
   const opened = await browser.driver.executeAsyncScript<number[]>(
     `const done = arguments[arguments.length - 1];
