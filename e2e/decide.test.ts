@@ -1,6 +1,7 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { goTo as toPlace, openBuild } from './places';
 import { provedBuild, tapReading } from './proved-build';
 
 jest.setTimeout(240_000);
@@ -14,9 +15,7 @@ afterAll(() => server.stop());
 afterEach(() => browser.close());
 
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
-/** Another station of the build at hand. */
-const goTo = async (place: string): Promise<void> =>
-  browser.visit((await browser.driver.getCurrentUrl()).replace(server.base, '').replace(/[^/]+$/, place));
+const goTo = (place: string): Promise<void> => toPlace(browser, place);
 
 const CARD = [
   ['centreline', '107'],
@@ -130,12 +129,7 @@ test('phone: a wrong cam is told by its lift and its events, and nothing is move
 test('wide: a wheel that slipped between the valves: nothing is moved, and the check that tells is named', async () => {
   browser = await openBrowser(server.base, WIDE);
   await signIn(browser, 'mara', 'layout-dye-demo');
-  await browser.find('[data-testid="build"]');
-  const address = await browser.driver.executeScript<string>(
-    `return [...document.querySelectorAll('a[data-testid=build]')]
-       .find((link) => link.innerText.includes('Quarry Hill'))?.getAttribute('href')`,
-  );
-  await browser.visit(address);
+  await openBuild(browser, 'Quarry Hill', 'decide');
   const said = await browser.seeText(
     'verdict',
     /most likely the wheel or the pointer moved by 6\.\d°, before the reading “exhaust/,

@@ -1,6 +1,7 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { goTo as toPlace, openBuild } from './places';
 import { provedBuild, tapReading } from './proved-build';
 
 jest.setTimeout(240_000);
@@ -14,18 +15,7 @@ afterAll(() => server.stop());
 afterEach(() => browser.close());
 
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
-const goTo = async (place: string): Promise<void> =>
-  browser.visit((await browser.driver.getCurrentUrl()).replace(server.base, '').replace(/[^/]+$/, place));
-const openBuild = async (name: string, place: string): Promise<void> => {
-  await browser.visit('/');
-  await browser.find('[data-testid="build"]');
-  const address = await browser.driver.executeScript<string>(
-    `return [...document.querySelectorAll('a[data-testid=build]')]
-       .find((link) => link.innerText.includes(arguments[0]))?.getAttribute('href')`,
-    name,
-  );
-  await browser.visit(address.replace(/[^/]+$/, place));
-};
+const goTo = (place: string): Promise<void> => toPlace(browser, place);
 
 async function tapCentreline(opening: string, closing: string): Promise<void> {
   await browser.seeText('sentence', /Zero the indicator at peak lift/);
@@ -176,7 +166,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
 test('wide: twin cams, each with its move; set by the indicator and proved by keys', async () => {
   browser = await openBrowser(server.base, WIDE);
   await signIn(browser, 'mara', 'layout-dye-demo');
-  await openBuild('Gannet', 'move');
+  await openBuild(browser, 'Gannet', 'move');
   await browser.seeText('sentence', /^Set Slotted pulley, intake to \+1\.6 on its scale\.$/);
   expect(await browser.text('then')).toMatch(/The intake cam moves \+3\.2°.*The exhaust cam stays where it is/);
   expect(await browser.text('steps')).toMatch(

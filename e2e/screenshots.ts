@@ -1,5 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { openBuild } from './places';
 import { type Browser, PHONE, WIDE, openBrowser, signIn } from './browser';
 
 /** Pictures of the main views on the demo shop. `BASE` is the running application; `OUT` a folder other than docs/screenshots. */
@@ -7,7 +8,7 @@ import { type Browser, PHONE, WIDE, openBrowser, signIn } from './browser';
 const BASE = process.env.BASE ?? 'http://127.0.0.1:8787';
 const OUT = process.env.OUT ?? path.join(process.cwd(), 'docs/screenshots');
 /** Longer than any movement on a screen. */
-const SETTLED_MS = 700;
+const SETTLED_MS = 1200;
 
 interface View {
   readonly file: string;
@@ -19,23 +20,24 @@ const PHONE_VIEWS: readonly View[] = [
   { file: 'builds', at: '/' },
   { file: 'prepare', at: ['Kestrel', 'prepare'] },
   { file: 'zero', at: ['Old Tarn', 'zero'] },
-  { file: 'proved', at: ['Kestrel', 'zero'] },
   { file: 'crank', at: ['Kestrel', 'crank'] },
   { file: 'card', at: ['Kestrel', 'card'] },
   { file: 'read', at: ['Alder', 'read'] },
-  { file: 'measured', at: ['Kestrel', 'read'] },
   { file: 'decide', at: ['Kestrel', 'decide'] },
   { file: 'what-if', at: ['Gannet', 'what-if'] },
-  { file: 'sheet', at: ['Kestrel', 'sheet'] },
+  { file: 'move', at: ['Gannet', 'move'] },
+  { file: 'prove', at: ['Lark', 'prove'] },
+  { file: 'sign', at: ['Kestrel', 'sign'] },
+  { file: 'sheet', at: ['Lark', 'sheet'] },
 ];
 const WIDE_VIEWS: readonly View[] = [
   { file: 'zero', at: ['Old Tarn', 'zero'] },
-  { file: 'prepare', at: ['Kestrel', 'prepare'] },
-  { file: 'crank', at: ['Kestrel', 'crank'] },
   { file: 'card', at: ['Alder', 'card'] },
   { file: 'read', at: ['Alder', 'read'] },
   { file: 'measured', at: ['Kestrel', 'read'] },
   { file: 'decide', at: ['Quarry', 'decide'] },
+  { file: 'move', at: ['Gannet', 'move'] },
+  { file: 'clear', at: ['Lark', 'clear'] },
 ];
 
 async function openView(browser: Browser, { at }: View): Promise<void> {
@@ -43,15 +45,7 @@ async function openView(browser: Browser, { at }: View): Promise<void> {
     await browser.visit(at);
     await browser.find('[role=main]');
   } else {
-    await browser.visit('/');
-    await browser.find('[data-testid="build"]');
-    const address = await browser.driver.executeScript<string | null>(
-      `return [...document.querySelectorAll('a[data-testid=build]')]
-         .find((link) => link.innerText.includes(arguments[0]))?.getAttribute('href') ?? null`,
-      at[0],
-    );
-    if (address === null) throw new Error(`no build is called ${at[0]}`);
-    await browser.visit(address.replace(/[^/]+$/, at[1]));
+    await openBuild(browser, ...at);
     await browser.find('[role=main]');
   }
   await browser.driver.sleep(SETTLED_MS);

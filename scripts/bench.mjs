@@ -66,6 +66,12 @@ if (wants('decide')) {
     `ten readings weighed: ${ms(weigh)}; what went wrong, all faults: ${ms(diagnose)}; a million draws on one core: ${ms(million)}`,
   );
 }
+if (wants('move')) {
+  const { plan, room, sweep } = json([await bundled('bench/move.mts')]);
+  say(
+    `12,411 ways of setting a drive planned: ${ms(plan)}; room for a valve: ${ms(room)}; its clearance swept over crank and cam: ${ms(sweep)}`,
+  );
+}
 if (wants('trace')) {
   const { p50, p99 } = json([await bundled('bench/trace.mts')]);
   say(`a trace of 720 points, read: ${ms(p50)}, 99th percentile ${ms(p99)}`);

@@ -274,6 +274,10 @@ describe('twin cams', () => {
     });
     job.write('phaser.read', { trial, part, nominal: 5, shows: 4.5 });
     expect(job.report().drive.parts[0]?.angle).toMatchObject({ correction: 0.5, windUp: 0.5, setTo: 5.5 });
+    // A plan by the wheel winds it up beforehand too: 2° more advance is 2 less on this scale, and half a degree on top.
+    centre(job, job.setting, 'intake', 109, { trial });
+    const [plan] = job.report().move.plans;
+    expect(plan?.parts[0]).toMatchObject({ setting: { at: 3 }, put: 'to +3 on its scale' });
   });
 });
 

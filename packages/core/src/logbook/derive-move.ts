@@ -2,9 +2,9 @@ import { VALVES } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { formatReading, readingAt } from '../crank/wheel';
-import { type Setting, settingLabel } from '../timing-set/hardware';
+import { type Setting, reachOf, settingLabel } from '../timing-set/hardware';
 import { type Step, type DirectWords, instruct } from '../timing-set/instruct';
-import { type CamToMove, type Plan, planMove } from '../timing-set/plan-move';
+import { type CamToMove, type Plan, type PlannedPart, planMove } from '../timing-set/plan-move';
 import { directSet } from '../timing-set/set-by-indicator';
 import { whatWouldReach } from '../timing-set/what-would-reach';
 import { wrap360 } from '../units/angle';
@@ -12,7 +12,7 @@ import { computedDegrees } from '../units/degrees';
 import { formatLength } from '../units/length';
 import { type Cam, camsOf } from './cams-of';
 import type { ClearanceFinding } from './derive-clearance';
-import { type DriveFinding, signedDegrees } from './derive-drive';
+import { type DriveFinding, type PartFinding, signedDegrees } from './derive-drive';
 import type { CamFinding } from './derive-verdict';
 import type { TrialFinding } from './derive-trial';
 import { targetInForce } from './derive-trial';
@@ -28,6 +28,8 @@ export interface PlanFinding {
     readonly name: string;
     readonly from: string;
     readonly to: string;
+    /** "to the +4 keyway", "by the indicator". */
+    readonly put: string;
     readonly setting: Setting;
     readonly gives: number;
     readonly label: number;
@@ -129,7 +131,7 @@ export function deriveMove(
 const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 const setWords = ({ parts }: PlanFinding): string =>
-  `${parts.map(({ name, to }, at) => `${at === 0 ? 'Set' : 'and'} ${name} to ${to}`).join(', ')}.`;
+  `${parts.map(({ name, put }, at) => `${at === 0 ? 'Set' : 'and'} ${name} ${put}`).join(', ')}.`;
 
 const leavesWords = ({ cams }: PlanFinding): string => cams.map(({ words }) => words).join(' ');
 
@@ -173,7 +175,7 @@ function written(
   });
   const fitted = plan.parts.flatMap((planned) => {
     const part = drive.parts.find((each) => each.part === planned.part);
-    return part ? [{ part, planned }] : [];
+    return part ? [{ part, planned: woundUp(part, planned) }] : [];
   });
   // What turns every cam is set before what turns one: the others are brought home against it.
   const inOrder = [...fitted].sort((a, b) => b.part.turns.length - a.part.turns.length);
@@ -194,6 +196,7 @@ function written(
       name: part.name,
       from: settingLabel(part.hardware, planned.from),
       to: settingLabel(part.hardware, planned.to),
+      put: isByIndicator(part) ? 'by the indicator' : `to ${settingLabel(part.hardware, planned.to)}`,
       setting: planned.to,
       gives: planned.gives,
       label: planned.label,
@@ -236,6 +239,19 @@ function written(
     ),
     becomes: { separation, overlap },
   };
+}
+
+/** Without a scale or a mark nothing but the indicator says where it is. */
+function isByIndicator({ hardware }: PartFinding): boolean {
+  const reach = reachOf(hardware);
+  return reach.kind === 'range' && !reach.scale;
+}
+
+/** A phaser is set further by what its spring takes back in two turns. */
+function woundUp({ hardware, angle }: PartFinding, planned: PlannedPart): PlannedPart {
+  if (hardware.kind !== 'phaser' || !angle || !('at' in planned.to)) return planned;
+  const at = Math.min(hardware.to, Math.max(hardware.from, planned.to.at + angle.windUp));
+  return { ...planned, to: { at } };
 }
 
 function camWords(cam: Cam, by: number, leaves: number, limit: number): string {

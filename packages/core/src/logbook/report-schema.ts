@@ -511,6 +511,7 @@ export const reportSchema = z.strictObject({
             name: z.string(),
             from: z.string(),
             to: z.string(),
+            put: z.string().describe('“to the +4 keyway”, “by the indicator”.'),
             setting: settingSchema,
             gives: degrees,
             label: degrees,

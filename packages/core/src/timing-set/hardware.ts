@@ -101,7 +101,7 @@ export function settingLabel(hardware: Hardware, setting: Setting): string {
       ? (reach.positions.find(({ mark }) => mark === setting.mark)?.label ?? setting.mark)
       : 'no mark';
   if (!('at' in setting)) return 'no figure';
-  return reach.scale ? `${signed(setting.at)} on its scale` : 'as the indicator sets it';
+  return reach.scale ? `${signed(setting.at)} on its scale` : 'by the indicator';
 }
 
 /** Where it is when nobody has said: straight up, or the middle of its range. */

@@ -56,7 +56,7 @@ export function instruct(parts: readonly PartToSet[], known: DriveKnown): Step[]
   if (apart || parts.some(({ hardware, direct }) => !isSetByIndicator(hardware) || !direct))
     steps.push(
       step(
-        'Turn the crank the way it runs to a place where no valve stands far open and no piston at its top, and leave it there.',
+        'Turn the crank the way it runs to a place where no valve stands far open and no piston at its top, and leave it there until a step brings it elsewhere.',
         AGAINST,
       ),
     );

@@ -3,12 +3,12 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
+import { CamBalance } from '@/features/builds/cam-balance';
 import { StationBody } from '@/features/builds/station-body';
 import { PLACE_NAMES, placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { useStationWidth } from '@/features/builds/use-station-width';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
-import { Balance } from '@/pictures/balance';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
@@ -92,18 +92,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
               {`${each.cam === 'intake' ? 'Intake cam' : 'Exhaust cam'}${build.engine.secondBank === null ? '' : `, bank ${each.bank}`}`}
             </Words>
           )}
-          <Balance
-            delta={each.verdict.delta ?? 0}
-            expanded={each.verdict.expanded}
-            limit={target.limit}
-            marks={trial.views.flatMap(({ delta, valve, bank }) =>
-              delta === null || bank !== each.bank || (each.cam !== 'single' && valve !== each.cam)
-                ? []
-                : [{ delta, valve }],
-            )}
-            width={Math.min(width - 24, 640)}
-            description={`Beam scale. ${each.verdict.headline} Limit ${decimal(target.limit, 1)}° either way.`}
-          />
+          <CamBalance trial={trial} cam={each} limit={target.limit} width={width} />
         </View>
       ))}
       <View className="px-4 wide:px-0">

@@ -146,6 +146,6 @@ const asMove = ({ parts, cams, predicted }: Plan) => ({
 const LONGEST_NOTE = 200;
 const noteOf = ({ parts }: Plan): string =>
   parts
-    .map(({ name, to }) => `${name} to ${to}`)
+    .map(({ name, put }) => `${name} ${put}`)
     .join(', ')
     .slice(0, LONGEST_NOTE);

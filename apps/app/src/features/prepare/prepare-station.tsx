@@ -1,19 +1,16 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
 import { View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/logbook/entry';
 import type { Report } from '@yosoku/core/logbook/report';
+import { AnsweredCheck } from '@/features/builds/answered-check';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import type { Write } from '@/features/builds/use-logbook';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
-import { drafted, draftDone } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { PrimaryButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
-import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { EndPlay } from './end-play';
 
@@ -162,60 +159,25 @@ function Check({
   readonly report: Report;
   readonly write: Write;
 }) {
-  const dispatch = useAppDispatch();
-  const place = `${report.build.id}/skip/${check.check}`;
-  const typed = useAppSelector((state) => state.drafts[place]?.text);
-  const [asked, setAsked] = useState(false);
-  const skipping = typed !== undefined;
-  const answer = (result: 'done' | 'skipped', reason?: string): void => {
-    write('prepare.checked', { replaces: check.entry, check: check.check, result, ...(reason ? { reason } : {}) });
-    dispatch(draftDone(place));
-    setAsked(false);
-  };
-  const skip = (): void => {
-    const reason = (typed ?? '').trim();
-    if (reason === '') setAsked(true);
-    else answer('skipped', reason);
-  };
-  const standing =
-    check.state === 'done' ? 'done' : check.state === 'skipped' ? `skipped: ${check.reason ?? ''}` : null;
   return (
-    <View role="listitem" testID={`check-${check.check}`} className="gap-1 border-t border-hairline py-3">
-      <Words look="label">{check.title}</Words>
-      <Words look="soft">{check.why}</Words>
+    <AnsweredCheck
+      title={check.title}
+      why={check.why}
+      state={check.state}
+      reason={check.reason}
+      place={`${report.build.id}/skip/${check.check}`}
+      testIDs={{
+        line: `check-${check.check}`,
+        reason: `reason-${check.check}`,
+        skip: `skip-${check.check}`,
+        done: `done-${check.check}`,
+      }}
+      onAnswer={(result, reason) =>
+        write('prepare.checked', { replaces: check.entry, check: check.check, result, ...(reason ? { reason } : {}) })
+      }
+    >
       {check.caution && check.state !== 'done' ? <Notice kind="warning" message={check.caution} /> : null}
       {check.check === 'end-play' ? <EndPlay report={report} write={write} /> : null}
-      {skipping ? (
-        <TextField
-          testID={`reason-${check.check}`}
-          label="Why it is skipped"
-          value={typed}
-          onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
-          error={asked && typed.trim() === '' ? 'Say why: it stands on the sheet.' : undefined}
-          onSubmitEditing={skip}
-        />
-      ) : null}
-      <View className="flex-row flex-wrap items-center justify-between gap-x-4">
-        {standing ? (
-          <Words look="label" tone={check.state === 'done' ? 'intake' : 'soft'} className="py-2">
-            {standing}
-          </Words>
-        ) : (
-          <View />
-        )}
-        <View className="flex-row">
-          {check.state === 'skipped' ? null : (
-            <QuietButton
-              label={skipping ? 'Skip it' : 'Skip'}
-              testID={`skip-${check.check}`}
-              onPress={() => (skipping ? skip() : dispatch(drafted({ place, draft: { text: '' } })))}
-            />
-          )}
-          {check.state === 'done' ? null : (
-            <QuietButton label="Done" testID={`done-${check.check}`} onPress={() => answer('done')} />
-          )}
-        </View>
-      </View>
-    </View>
+    </AnsweredCheck>
   );
 }

@@ -2,13 +2,12 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { decimal } from '@yosoku/core/units/decimal';
+import { CamBalance } from '@/features/builds/cam-balance';
 import { StationBody } from '@/features/builds/station-body';
 import { type Place, placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { useStationWidth } from '@/features/builds/use-station-width';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
-import { Balance } from '@/pictures/balance';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { drafted } from '@/store/drafts-slice';
@@ -58,18 +57,7 @@ export function ProveStation({ report, undo }: StationProps) {
         ? null
         : trial?.cams.map((each) => (
             <View key={`${each.cam} ${each.bank}`} className="items-center">
-              <Balance
-                delta={each.verdict.delta ?? 0}
-                expanded={each.verdict.expanded}
-                limit={target.limit}
-                marks={trial.views.flatMap(({ delta, valve, bank }) =>
-                  delta === null || bank !== each.bank || (each.cam !== 'single' && valve !== each.cam)
-                    ? []
-                    : [{ delta, valve }],
-                )}
-                width={Math.min(width - 24, 640)}
-                description={`Beam scale. ${each.verdict.headline} Limit ${decimal(target.limit, 1)}° either way.`}
-              />
+              <CamBalance trial={trial} cam={each} limit={target.limit} width={width} />
             </View>
           ))}
       <View className="max-w-[720px] gap-4 px-4 wide:px-0 pb-8">

@@ -1,19 +1,18 @@
-import { useRouter } from 'expo-router';
+import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import { AnsweredCheck } from '@/features/builds/answered-check';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
-import type { Write } from '@/features/builds/use-logbook';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { dayWords, useClosed } from './closed';
+import { dayWords } from './closed';
 
 /** Sign: what is looked at last, by whom and when; a signed build is closed. */
 export function SignStation({ report, write }: StationProps) {
@@ -75,7 +74,26 @@ export function SignStation({ report, write }: StationProps) {
         ) : null}
         <View role="list">
           {sign.checks.map((each) => (
-            <SignCheckLine key={each.check} check={each} buildId={build.id} write={write} />
+            <AnsweredCheck
+              key={each.check}
+              {...each}
+              place={`${build.id}/skip-sign/${each.check}`}
+              testIDs={{
+                line: `sign-${each.check}`,
+                reason: `sign-reason-${each.check}`,
+                skip: `sign-skip-${each.check}`,
+                done: `sign-done-${each.check}`,
+              }}
+              closed={sign.closed}
+              onAnswer={(result, reason) =>
+                write('sign.checked', {
+                  replaces: each.entry,
+                  check: each.check,
+                  result,
+                  ...(reason ? { reason } : {}),
+                })
+              }
+            />
           ))}
         </View>
         {sign.baselines.length > 0 ? (
@@ -91,6 +109,14 @@ export function SignStation({ report, write }: StationProps) {
         ) : (
           <Words look="soft">No lift was measured: a later check has nothing to be compared with.</Words>
         )}
+        <Link
+          href={placeHref(build.id, 'sheet')}
+          replace
+          testID="to-sheet"
+          className="self-start py-2 font-medium text-[17px] text-brass"
+        >
+          The sheet: print it, keep it
+        </Link>
         {sign.closed ? null : (
           <View className="gap-3">
             <TextField
@@ -115,66 +141,5 @@ export function SignStation({ report, write }: StationProps) {
         </Words>
       </View>
     </StationBody>
-  );
-}
-
-interface SignCheckProps {
-  readonly check: Report['sign']['checks'][number];
-  readonly buildId: string;
-  readonly write: Write;
-}
-
-function SignCheckLine({ check, buildId, write }: SignCheckProps) {
-  const dispatch = useAppDispatch();
-  const place = `${buildId}/skip-sign/${check.check}`;
-  const typed = useAppSelector((state) => state.drafts[place]?.text);
-  const closed = useClosed() !== null;
-  const [asked, setAsked] = useState(false);
-  const answer = (result: 'done' | 'skipped', reason?: string): void => {
-    write('sign.checked', { replaces: check.entry, check: check.check, result, ...(reason ? { reason } : {}) });
-    dispatch(draftDone(place));
-    setAsked(false);
-  };
-  const skip = (): void => {
-    const reason = (typed ?? '').trim().slice(0, 200);
-    if (reason === '') setAsked(true);
-    else answer('skipped', reason);
-  };
-  return (
-    <View role="listitem" testID={`sign-${check.check}`} className="gap-1 border-t border-hairline py-3">
-      <Words look="label">{check.title}</Words>
-      <Words look="soft">{check.why}</Words>
-      {typed === undefined ? null : (
-        <TextField
-          testID={`sign-reason-${check.check}`}
-          label="Why it is skipped"
-          value={typed}
-          onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
-          error={asked && typed.trim() === '' ? 'Say why: it stands on the sheet.' : undefined}
-          onSubmitEditing={skip}
-        />
-      )}
-      <View className="flex-row flex-wrap items-center justify-between gap-x-4">
-        {check.state === 'due' ? (
-          <View />
-        ) : (
-          <Words look="label" tone={check.state === 'done' ? 'intake' : 'soft'} className="py-2">
-            {check.state === 'done' ? 'done' : `skipped: ${check.reason ?? ''}`}
-          </Words>
-        )}
-        <View className={closed ? 'hidden' : 'flex-row'}>
-          {check.state === 'skipped' ? null : (
-            <QuietButton
-              label={typed === undefined ? 'Skip' : 'Skip it'}
-              testID={`sign-skip-${check.check}`}
-              onPress={() => (typed === undefined ? dispatch(drafted({ place, draft: { text: '' } })) : skip())}
-            />
-          )}
-          {check.state === 'done' ? null : (
-            <QuietButton label="Done" testID={`sign-done-${check.check}`} onPress={() => answer('done')} />
-          )}
-        </View>
-      </View>
-    </View>
   );
 }

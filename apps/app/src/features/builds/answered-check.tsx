@@ -1,0 +1,80 @@
+import { type ReactNode, useState } from 'react';
+import { View } from 'react-native';
+import { draftDone, drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { QuietButton } from '@/ui/buttons';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+
+interface AnsweredCheckProps {
+  readonly title: string;
+  readonly why: string;
+  readonly state: 'due' | 'done' | 'skipped';
+  readonly reason: string | null;
+  /** Where a half-typed reason is kept. */
+  readonly place: string;
+  /** What its parts are found by: `sign-` makes sign-fasteners, sign-skip-fasteners, sign-done-fasteners, sign-reason-fasteners. */
+  readonly testIDs: { readonly line: string; readonly reason: string; readonly skip: string; readonly done: string };
+  readonly onAnswer: (result: 'done' | 'skipped', reason?: string) => void;
+  /** Nothing may be answered now. */
+  readonly closed?: boolean;
+  readonly children?: ReactNode;
+}
+
+const LONGEST_REASON = 200;
+
+/** Something to be looked at: done, or skipped with a reason that stands on the sheet. */
+export function AnsweredCheck(props: AnsweredCheckProps) {
+  const { title, why, state, reason, place, testIDs, onAnswer, closed = false, children } = props;
+  const dispatch = useAppDispatch();
+  const typed = useAppSelector((root) => root.drafts[place]?.text);
+  const [asked, setAsked] = useState(false);
+  const skipping = typed !== undefined;
+  const answer = (result: 'done' | 'skipped', said?: string): void => {
+    onAnswer(result, said);
+    dispatch(draftDone(place));
+    setAsked(false);
+  };
+  const skip = (): void => {
+    const said = (typed ?? '').trim().slice(0, LONGEST_REASON);
+    if (said === '') setAsked(true);
+    else answer('skipped', said);
+  };
+  const standing = state === 'done' ? 'done' : state === 'skipped' ? `skipped: ${reason ?? ''}` : null;
+  return (
+    <View role="listitem" testID={testIDs.line} className="gap-1 border-t border-hairline py-3">
+      <Words look="label">{title}</Words>
+      <Words look="soft">{why}</Words>
+      {children}
+      {skipping ? (
+        <TextField
+          testID={testIDs.reason}
+          label="Why it is skipped"
+          value={typed}
+          onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
+          error={asked && typed.trim() === '' ? 'Say why: it stands on the sheet.' : undefined}
+          onSubmitEditing={skip}
+        />
+      ) : null}
+      <View className="flex-row flex-wrap items-center justify-between gap-x-4">
+        {standing ? (
+          <Words look="label" tone={state === 'done' ? 'intake' : 'soft'} className="py-2">
+            {standing}
+          </Words>
+        ) : (
+          <View />
+        )}
+        <View className={closed ? 'hidden' : 'flex-row'}>
+          {state === 'skipped' ? null : (
+            <QuietButton
+              label={skipping ? 'Skip it' : 'Skip'}
+              testID={testIDs.skip}
+              onPress={() => (skipping ? skip() : dispatch(drafted({ place, draft: { text: '' } })))}
+            />
+          )}
+          {state === 'done' ? null : <QuietButton label="Done" testID={testIDs.done} onPress={() => answer('done')} />}
+        </View>
+      </View>
+    </View>
+  );
+}

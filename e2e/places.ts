@@ -1,0 +1,20 @@
+import type { Browser } from './browser';
+
+/** Another station of the build at hand. */
+export async function goTo(browser: Browser, place: string): Promise<void> {
+  const address = new URL(await browser.driver.getCurrentUrl()).pathname;
+  await browser.visit(address.replace(/[^/]+$/, place));
+}
+
+/** A station of the build whose name says so, from the list. */
+export async function openBuild(browser: Browser, name: string, place: string): Promise<void> {
+  await browser.visit('/');
+  await browser.find('[data-testid="build"]');
+  const address = await browser.driver.executeScript<string | null>(
+    `return [...document.querySelectorAll('a[data-testid=build]')]
+       .find((link) => link.innerText.includes(arguments[0]))?.getAttribute('href') ?? null`,
+    name,
+  );
+  if (address === null) throw new Error(`no build is called ${name}`);
+  await browser.visit(address.replace(/[^/]+$/, place));
+}
