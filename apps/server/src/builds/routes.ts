@@ -1,4 +1,6 @@
+import { setTimeout as wait } from 'node:timers/promises';
 import { Hono } from 'hono';
+import { streamSSE } from 'hono/streaming';
 import { z } from 'zod';
 import { entrySchema } from '@yosoku/core/logbook/entry';
 import { derive } from '@yosoku/core/logbook/report';
@@ -11,7 +13,12 @@ import { openBuild } from './append';
 import { namesOf, takeIn } from './take-in';
 import { readEntries, requireBuild } from './logbook';
 import { listBuilds } from './summary';
+import { makeWatch } from './watch';
 import { makeWriter } from './writer';
+
+/** A sign of life on a stream that says nothing else, and how many of them before it is begun anew. */
+const BEAT_MS = 15_000;
+const MOST_BEATS = 20;
 
 /** Entries in one posting. An outbox that has waited longer sends several. */
 const MOST_AT_ONCE = 200;
@@ -38,6 +45,7 @@ const paperSchema = z.strictObject({
 /** The builds of a shop and their logbooks. */
 export function buildRoutes(db: Db, sessions: Sessions) {
   const post = makeWriter(db);
+  const watch = makeWatch(db);
   return (
     new Hono<SignedIn>()
       // This pattern covers /builds itself, too.
@@ -58,6 +66,25 @@ export function buildRoutes(db: Db, sessions: Sessions) {
         await requireBuild(db, c.get('account').shopId, id);
         const after = Number(c.req.valid('query').after ?? 0);
         return c.json({ entries: await readEntries(db, id, after) });
+      })
+      .get('/builds/:id/stream', checkedQuery(sinceSchema), async (c) => {
+        const id = c.req.param('id');
+        await requireBuild(db, c.get('account').shopId, id);
+        // A browser that comes back says what it had last.
+        const after = Number(c.req.header('last-event-id') ?? c.req.valid('query').after ?? 0);
+        return streamSSE(c, async (stream) => {
+          const stop = await watch(id, Number.isSafeInteger(after) && after >= 0 ? after : 0, (entries) => {
+            void stream.writeSSE({ id: String(entries.at(-1)?.seq ?? after), data: JSON.stringify(entries) });
+          });
+          const gone = new AbortController();
+          stream.onAbort(() => gone.abort());
+          // Ended now and then: whoever still looks asks again, and must still be signed in.
+          for (let beats = 0; beats < MOST_BEATS && !stream.aborted; beats += 1) {
+            await wait(BEAT_MS, undefined, { signal: gone.signal }).catch(() => undefined);
+            if (!stream.aborted) await stream.writeSSE({ event: 'beat', data: '' });
+          }
+          stop();
+        });
       })
       .get('/builds/:id/builders', async (c) => {
         const id = c.req.param('id');

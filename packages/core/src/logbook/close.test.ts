@@ -253,6 +253,11 @@ describe('twin cams', () => {
     ]);
     expect(report.trials[0]?.cams[1]?.verdict.headline).toMatch(/intake cam of bank 2 sits 3\.0° late/);
     expect(report.move.plans[0]?.parts).toMatchObject([{ name: 'the second pulley', setting: { at: 1.5 } }]);
+    // Of many cams only those that move are spoken of.
+    centre(job, job.setting, 'exhaust', 111);
+    expect(job.report().verdict.headline).toMatch(
+      /^The intake cam of bank 2 sits 3\.0° late, \S+ The other 2 sit inside the limit\.$/,
+    );
     expect(report.trials[0]?.views.map(({ title }) => title)).toContain('Bank 2: intake centreline, 0.050 in drop');
   });
 

@@ -133,7 +133,12 @@ const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slic
 const setWords = ({ parts }: PlanFinding): string =>
   `${parts.map(({ name, put }, at) => `${at === 0 ? 'Set' : 'and'} ${name} ${put}`).join(', ')}.`;
 
-const leavesWords = ({ cams }: PlanFinding): string => cams.map(({ words }) => words).join(' ');
+/** Of many cams only those that move are spoken of. */
+const leavesWords = ({ cams }: PlanFinding): string =>
+  cams
+    .filter(({ by }) => cams.length <= 2 || Math.abs(by) > 1e-6)
+    .map(({ words }) => words)
+    .join(' ');
 
 /** No plan at all: nothing that is fitted turns the cam that is off. */
 function shortWords(cams: readonly { readonly name: string; readonly found: CamFinding }[]): string {

@@ -69,7 +69,7 @@ export function instruct(parts: readonly PartToSet[], known: DriveKnown): Step[]
         slack ? 'A one-way tensioner is locked first, and never turned against.' : null,
       ),
     );
-  for (const part of parts) steps.push(...stepsOf(part, known));
+  for (const part of parts) steps.push(...stepsOf(part, known, steps.at(-1)?.caution ?? null));
   if (slack)
     steps.push(
       step(
@@ -97,7 +97,8 @@ const isSetByIndicator = (hardware: Hardware): boolean =>
 
 const AGAINST = 'Turned against each other, cam and crank can bring a valve onto a piston. Stop at any resistance.';
 
-function stepsOf({ name, hardware, planned, cams, direct }: PartToSet, known: DriveKnown): Step[] {
+/** @param said the caution just above: it is not said twice in a row. */
+function stepsOf({ name, hardware, planned, cams, direct }: PartToSet, known: DriveKnown, said: string | null): Step[] {
   const table = tableOf(hardware);
   const reach = reachOf(hardware);
   const advance = (setting: PlannedPart['from']): number => advanceOfSetting(hardware, setting) ?? 0;
@@ -114,7 +115,12 @@ function stepsOf({ name, hardware, planned, cams, direct }: PartToSet, known: Dr
   const loose = isSetByIndicator(hardware);
   const lines: Step[] = [
     ...(loose && direct
-      ? [{ text: `Bring the crank, coming the way it runs, to ${direct.crank} and hold it there.`, caution: AGAINST }]
+      ? [
+          {
+            text: `Bring the crank, coming the way it runs, to ${direct.crank} and hold it there.`,
+            caution: said === AGAINST ? null : AGAINST,
+          },
+        ]
       : []),
     ...(loose
       ? [

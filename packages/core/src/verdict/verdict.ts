@@ -213,12 +213,17 @@ export function together(
   const [first] = [...verdicts].sort((a, b) => GRAVITY.indexOf(a.kind) - GRAVITY.indexOf(b.kind));
   if (!first || verdicts.length < 2) return first ?? null;
   if (first.kind !== 'move' && first.kind !== 'leave') return first;
-  const name = (at: number): string => names[at] ?? '';
+  const all = verdicts.map((verdict, at) => ({ ...verdict, name: names[at] ?? '' }));
+  // Of four cams only those that are to be moved are spoken of one by one.
+  const moving = all.filter(({ kind }) => kind === 'move');
+  const told = verdicts.length > 2 && moving.length > 0 ? moving : all;
+  const rest = all.length - told.length;
+  const others = rest === 0 ? '' : ` The ${rest === 1 ? 'other sits' : `other ${rest} sit`} inside the limit.`;
   return {
     ...first,
-    headline: verdicts.map(({ headline }) => headline).join(' '),
-    action: verdicts.map(({ action }, at) => `${name(at)}: ${action}`).join(' '),
-    why: verdicts.map(({ why }, at) => `${name(at)}: ${why}`).join(' '),
+    headline: `${told.map(({ headline }) => headline).join(' ')}${others}`,
+    action: told.map(({ name, action }) => `${name}: ${action}`).join(' '),
+    why: all.map(({ name, why }) => `${name}: ${why}`).join(' '),
   };
 }
 

@@ -4,6 +4,7 @@ import { useStore } from 'react-redux';
 import type { Report } from '@yosoku/core/logbook/report';
 import type { RootState, Store } from '@/store/store';
 import { type FetchOutcome, fetchEntries } from '@/sync/fetch-builds';
+import { followBuild } from '@/sync/follow-build';
 import { Closed } from '@/features/sign/closed';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
@@ -28,11 +29,15 @@ export function useBuildHere() {
   const logbook = useLogbook(id);
   useEffect(() => {
     let gone = false;
+    let stop: (() => void) | undefined;
     void fetchEntries(store, id).then((outcome) => {
-      if (!gone) setNews(outcome);
+      if (gone) return;
+      setNews(outcome);
+      if (outcome === 'fresh' || outcome === 'unreachable') stop = followBuild(store, id);
     });
     return () => {
       gone = true;
+      stop?.();
     };
   }, [id, store]);
   return { ...logbook, news };

@@ -30,7 +30,7 @@ export function PlanList({ plans, chosen, onChoose }: PlanListProps) {
               <Words look="label" className="shrink">
                 {name}
               </Words>
-              <Words look="figure">{`${from} → ${to}`}</Words>
+              <Words look="figure">{from === to ? to : `${from} → ${to}`}</Words>
             </View>
           ))}
           <Words look="soft">
