@@ -121,6 +121,13 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   await browser.press('facing-intake');
   await browser.fill('angle-intake', '15');
   await browser.press('facing-keep-intake');
+  await browser.seeText('clearance-intake', /The rocker ratio is not known/);
+  await goTo('engine');
+  await browser.press('engine-more');
+  await browser.fill('engine-ratioIntake', '1.5');
+  await browser.press('engine-save');
+  await browser.find('[data-testid="sentence"]');
+  await goTo('clear');
   await browser.seeText('clearance-intake', /at the tightest.*0\.080 in is wanted.*may still be advanced/);
   await browser.find('[data-testid="gap-plot-intake"]');
   await expectAccessible();

@@ -1,1 +1,1 @@
-export { ShelfPage as default } from '@/features/hardware/shelf-page';
+export { ShelfPage as default } from '@/features/hardware/hardware-screens';

@@ -222,6 +222,13 @@ describe('twin cams', () => {
     expect(plan?.becomes.separation).toBeCloseTo(109, 6);
   });
 
+  test('a part that turns a cam which nobody has measured says so', () => {
+    const job = ready(twin);
+    centre(job, job.setting, 'intake', 110);
+    fit(job, [{ hardware: KEYWAYS, at: { mark: '0' } }]);
+    expect(job.report().move.plans[0]?.work).toMatch(/The exhaust cam goes with it, and has not been measured\.$/);
+  });
+
   test('the exhaust may have a target of its own', () => {
     const job = ready(twin);
     centre(job, job.setting, 'intake', 107);
@@ -288,7 +295,17 @@ describe('twin cams', () => {
 
 describe('valve to piston', () => {
   test('the planner knows how far each valve leaves room, and what it does not know it says', () => {
-    const job = ready();
+    const blind = ready();
+    centre(blind, blind.setting, 'intake', 113);
+    blind.write('clearance.set-up', { replaces: null, intake: { angle: 0, pocket: 'flat', minimum: 2 } });
+    blind.write('clearance.measured', { trial: blind.trial, cylinder: 1, valve: 'intake', gaps: [{ at: 10, gap: 3 }] });
+    // With rockers taken for none the gap would come out too large: nothing is said instead.
+    expect(blind.report().clearance.valves[0]).toMatchObject({
+      state: 'unknown',
+      problem: { message: 'The rocker ratio is not known.' },
+    });
+
+    const job = ready({ rockerRatio: { intake: 1, exhaust: 1 } });
     centre(job, job.setting, 'intake', 113);
     fit(job, [{ hardware: KEYWAYS, at: { mark: '0' } }]);
     const facing = { angle: 0, pocket: 'parallel' } as const;

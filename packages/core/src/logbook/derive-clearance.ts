@@ -87,13 +87,21 @@ export function gapCaseOf(
   if (!now) return lacking(`The ${valve} lobe has not been measured.`, 'Measure it at Read: the gap follows its lift.');
   const { engine } = build.description.body;
   const printed = build.card?.body[valve];
+  const direct = build.asItStands?.body.lifter === 'bucket';
+  const ratio = engine.rockerRatio?.[valve] ?? card[valve].ratio ?? (direct ? 1 : null);
+  // Taken for 1 where there are rockers, the valve would open less than it does, and the gap come out too large.
+  if (ratio === null)
+    return lacking(
+      'The rocker ratio is not known.',
+      'Give it at the engine: 1 where the cam works on the valve itself. The gap follows the lift of the valve.',
+    );
   const setting: ValveSetting = {
     valve,
     crank,
     angle: facing.angle,
     pocket: facing.pocket,
     lobe: now,
-    ratio: engine.rockerRatio?.[valve] ?? card[valve].ratio ?? 1,
+    ratio,
     lash: printed?.lashCold ?? printed?.lashHot ?? 0,
   };
   const measured = gaps.flatMap(({ trial, at, gap }): MeasuredGap[] => {

@@ -217,7 +217,7 @@ function written(
     })),
     remaining: plan.remaining,
     inside: plan.remaining <= limit + 1e-9,
-    work: workWords(plan),
+    work: [workWords(plan), ...alsoTurned(fitted, cams)].join(' '),
     wheelOff: plan.wheelOff,
     breaks: broken.map(
       ({ valve, room }) =>
@@ -267,6 +267,16 @@ function camWords(cam: Cam, by: number, leaves: number, limit: number): string {
   return Math.abs(by) < 1e-6
     ? `${name} stays where it is, ${left}${inside}.`
     : `${name} moves ${signedDegrees(by)} and should then sit ${left}${inside}.`;
+}
+
+/** A cam that goes with the others though nobody has measured it. */
+function alsoTurned(fitted: readonly { readonly part: PartFinding }[], measured: readonly Cam[]): string[] {
+  const blind = fitted.flatMap(({ part }) =>
+    part.turns.filter(({ key }) => !measured.some((each) => each.key === key)),
+  );
+  return [...new Set(blind.map(({ name }) => name))].map(
+    (name) => `${name.charAt(0).toUpperCase()}${name.slice(1)} goes with it, and has not been measured.`,
+  );
 }
 
 function workWords({ frontApart, wheelOff }: Plan): string {

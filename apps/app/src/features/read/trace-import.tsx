@@ -1,5 +1,4 @@
 import { useRouter } from 'expo-router';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { TextInput, View } from 'react-native';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
@@ -69,12 +68,14 @@ export function TraceImport({ report, write }: StationProps) {
   const points = given && reading ? readTable(given.table, reading) : null;
   const trace = points?.ok ? readTrace(points.points, { liftSd: 0.004, angleSd: 0, closes: 0.03 }) : null;
 
-  const take = (text: string, source: Given['source'], name: string | null): void => {
+  const take = async (text: string, source: Given['source'], name: string | null): Promise<void> => {
+    // Used here and for the CSV of the readings: fetched by whichever comes first, and no part of the first page.
+    const { parse } = (await import('papaparse')).default;
     setOwn({});
     setTrouble(null);
     const delimiter = separatorOf(text);
     const spaced = delimiter === ' ' ? text.replaceAll(/ +/g, ' ').replaceAll(/^ | $/gm, '') : text;
-    const { data } = Papa.parse<string[]>(spaced, { delimiter });
+    const { data } = parse<string[]>(spaced, { delimiter });
     setGiven({ source, name, table: data });
   };
   const open = async (file: File): Promise<void> => {
@@ -84,7 +85,7 @@ export function TraceImport({ report, write }: StationProps) {
       return;
     }
     try {
-      take(await file.text(), 'file', file.name);
+      await take(await file.text(), 'file', file.name);
     } catch {
       setTrouble('The file could not be opened. Pick it again, or paste its contents below.');
     }
@@ -150,7 +151,7 @@ export function TraceImport({ report, write }: StationProps) {
             onChangeText={(text) => {
               setTyped(text);
               if (text.trim() === '') setGiven(null);
-              else take(text, 'pasted', null);
+              else void take(text, 'pasted', null);
             }}
             placeholder={'-20, 0.000\n-15, 0.002\n-10, 0.011'}
             placeholderTextColor={theme.soft}

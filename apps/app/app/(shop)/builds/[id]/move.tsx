@@ -1,5 +1,5 @@
 import { StationScreen } from '@/features/builds/station-screen';
-import { MoveStation } from '@/features/move/move-station';
+import { MoveStation } from '@/features/hardware/hardware-screens';
 
 export default function MoveRoute() {
   return <StationScreen here="move">{(build) => <MoveStation {...build} />}</StationScreen>;

@@ -1,0 +1,35 @@
+import { type AppServer, openAppServer } from './app-server';
+import { type Browser, PHONE, WIDE, openBrowser, signIn } from './browser';
+import { goTo, openBuild } from './places';
+
+jest.setTimeout(180_000);
+
+let server: AppServer;
+let phone: Browser;
+let bench: Browser;
+beforeAll(async () => {
+  server = await openAppServer();
+  phone = await openBrowser(server.base, PHONE);
+  bench = await openBrowser(server.base, WIDE);
+});
+afterAll(async () => {
+  await phone.close();
+  await bench.close();
+  await server.stop();
+});
+
+test('phone at the crank, wide screen at the bench: each shows what the other writes, without a touch', async () => {
+  await signIn(phone, 'mara', 'layout-dye-demo');
+  await signIn(bench, 'tobin', 'grease-pencil-demo');
+  await openBuild(bench, 'Quarry Hill', 'read');
+  await bench.find('[data-testid="sheet"]');
+  await openBuild(phone, 'Quarry Hill', 'prepare');
+  await phone.press('skip-made-safe');
+  await phone.fill('reason-made-safe', 'On the stand, nothing fitted.');
+  await phone.press('skip-made-safe');
+  await bench.seeText('sheet', /Battery, ignition and fuel off[\s\S]*skipped[\s\S]*On the stand, nothing fitted/);
+  // And the other way round.
+  await goTo(bench, 'prepare');
+  await bench.press('done-wheel-tight');
+  await phone.seeText('check-wheel-tight', /done/);
+});
