@@ -1,5 +1,6 @@
 import { createSelector } from '@reduxjs/toolkit';
 import type { Entry } from '@yosoku/core/logbook/entry';
+import { listHeadline } from '@yosoku/core/logbook/list-headline';
 import type { Report } from '@yosoku/core/logbook/report';
 import { derive } from './arithmetic';
 import type { BuildSummary } from './logbook-slice';
@@ -54,7 +55,7 @@ export const selectBuilds = createSelector(
           name: build.name,
           zeroState: zero.state,
           verdictKind: verdict.kind,
-          headline: verdict.headline,
+          headline: listHeadline(report),
           updatedAt: mine.at(-1)?.takenAt ?? '',
         },
       ];

@@ -1,4 +1,5 @@
 import { desc, eq, max } from 'drizzle-orm';
+import { listHeadline } from '@yosoku/core/logbook/list-headline';
 import { derive } from '@yosoku/core/logbook/report';
 import type { Db } from '../db/database';
 import { build, entry, hardwareMove } from '../db/schema';
@@ -28,7 +29,7 @@ export async function renewSummary(db: Db, buildId: string): Promise<void> {
         name: report.build.name,
         zeroState: report.zero.state,
         verdictKind: report.verdict.kind,
-        headline: cut(report.verdict.headline),
+        headline: cut(listHeadline(report)),
         delta: report.verdict.delta === null ? null : report.verdict.delta.toFixed(6),
       }
     : {};

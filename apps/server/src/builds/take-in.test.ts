@@ -114,6 +114,11 @@ describe('a signed build', () => {
     expect((await me.post(`/builds/${id}/entries`, { entries: [reopened, trial] })).status).toBe(201);
     expect((await me.post(`/builds/${id}/entries`, { entries: [{ ...trial, id: uuidv7() }] })).status).toBe(201);
     expect((await me.get(`/builds/${id}/report`)).json.report.sign.closed).toBe(false);
+    const listed = (await me.get('/builds')).json.builds as { id: string; headline: string }[];
+    expect(listed.find((each) => each.id === id)?.headline).not.toMatch(/^Signed/);
+    expect(
+      listed.filter(({ headline }) => headline.startsWith('Signed by Mara Quill. The cam sits')).length,
+    ).toBeGreaterThan(0);
   });
 
   test('keeps what had been taken before it was signed and arrives afterwards, and marks it', async () => {

@@ -220,6 +220,10 @@ describe('twin cams', () => {
       ['the exhaust pulley', { at: -1 }],
     ]);
     expect(plan?.becomes.separation).toBeCloseTo(109, 6);
+    const steps = plan?.steps.map(({ text }) => text).join('\n');
+    expect(steps).toMatch(
+      /First the intake cam: the intake pulley\.[\s\S]*Then the exhaust cam: the exhaust pulley\. What was set before stays locked\./,
+    );
   });
 
   test('a part that turns a cam which nobody has measured says so', () => {

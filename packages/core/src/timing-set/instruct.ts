@@ -69,7 +69,17 @@ export function instruct(parts: readonly PartToSet[], known: DriveKnown): Step[]
         slack ? 'A one-way tensioner is locked first, and never turned against.' : null,
       ),
     );
-  for (const part of parts) steps.push(...stepsOf(part, known, steps.at(-1)?.caution ?? null));
+  parts.forEach((part, at) => {
+    if (parts.length > 1)
+      steps.push(
+        step(
+          at === 0
+            ? `First ${part.cams}: ${part.name}.`
+            : `Then ${part.cams}: ${part.name}. What was set before stays locked.`,
+        ),
+      );
+    steps.push(...stepsOf(part, known, steps.at(-1)?.caution ?? null));
+  });
   if (slack)
     steps.push(
       step(

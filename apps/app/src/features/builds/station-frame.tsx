@@ -5,7 +5,7 @@ import type { Report } from '@yosoku/core/logbook/report';
 import { SheetView } from '@/features/sheet/sheet-view';
 import { useWide } from '@/ui/layout';
 import { Words } from '@/ui/words';
-import { type Place, StationLine, StationRail } from './station-line';
+import { type Place, StationLine, StationRail, placeHref } from './station-line';
 import { SyncSign } from './sync-sign';
 import type { Write } from './use-logbook';
 
@@ -78,6 +78,14 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
           <Words look="heading" level={2}>
             Sheet
           </Words>
+          <Link
+            href={placeHref(build.id, 'sheet')}
+            replace
+            testID="to-sheet-page"
+            className="py-1 font-medium text-[16px] text-brass"
+          >
+            Print it, keep it
+          </Link>
           <SyncSign />
         </View>
         <ScrollView className="flex-1" tabIndex={0} contentContainerStyle={{ padding: 20 }}>
