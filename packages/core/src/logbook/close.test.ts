@@ -330,6 +330,13 @@ describe('valve to piston', () => {
     // +6 would cure it best, but brings the valve too near: it is never offered first.
     expect(report.move.plans[0]?.breaks).toEqual([]);
     expect(report.move.plans[0]?.cams[0]?.by).toBeLessThanOrEqual(most);
+    const slotted = fit(job, [{ hardware: SLOTTED, at: { at: 0 } }]);
+    const [short] = job.report().move.plans;
+    expect(short).toMatchObject({ parts: [{ part: slotted[0] }], breaks: [] });
+    expect(short?.cams[0]?.by).toBeLessThanOrEqual(most);
+    expect(job.report().move.sentence).toMatch(
+      /^Its target would bring a valve too near to its piston\. As far as there is room: set/,
+    );
     // After a move the gap is carried with the cam, before it is measured again.
     const trial = job.write('trial.begun', {
       after: job.trial,

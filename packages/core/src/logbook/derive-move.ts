@@ -119,6 +119,14 @@ export function deriveMove(
       then: best.breaks.join(' '),
       plans,
     };
+  const held = asked.some(({ delta, room }) => room !== null && (-delta > room.to || -delta < room.from));
+  if (held)
+    return {
+      state: 'short',
+      sentence: `Its target would bring a valve too near to its piston. As far as there is room: ${lower(setWords(best))}`,
+      then: `${leavesWords(best)} For the rest the clearance has to be made first, or the target changed.`,
+      plans,
+    };
   const worst = [...best.cams].sort((a, b) => Math.abs(b.leaves) - Math.abs(a.leaves))[0];
   return {
     state: 'short',

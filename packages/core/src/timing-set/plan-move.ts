@@ -160,8 +160,11 @@ function groupOf(parts: readonly FittedPart[]): Group {
   return { parts, options, ranged, count, by, work, off };
 }
 
-/** One combination written out, its ranged parts taking what is left of what is wanted. */
-function choose(group: Group, at: number, wanted: number): Choice {
+/**
+ * One combination written out, its ranged parts taking what is left of what is wanted.
+ * @param short nothing may go further than that: a scale is then set to the tenth before it.
+ */
+function choose(group: Group, at: number, wanted: number, short: boolean): Choice {
   const picked = pick(group, at);
   const [settings, gives] = [[...picked.settings], [...picked.gives]];
   let [by, work, off] = [group.by[at] ?? 0, group.work[at] ?? 0, group.off[at] ?? 0];
@@ -169,7 +172,9 @@ function choose(group: Group, at: number, wanted: number): Choice {
     const given = Math.min(most, Math.max(least, wanted - by));
     if (Math.abs(given) < NOTHING || !('at' in part.at)) continue;
     const exact = part.at.at + given / perUnit;
-    const at = scale ? Math.round(exact / SET_TO) * SET_TO : exact;
+    const steps = (exact - part.at.at) / SET_TO;
+    const near = short ? Math.trunc(steps + Math.sign(steps) * NOTHING) : Math.round(steps);
+    const at = scale ? part.at.at + near * SET_TO : exact;
     const gets = (at - part.at.at) * perUnit;
     if (Math.abs(gets) < NOTHING) continue;
     settings[place] = { at: Math.round(at * 1e9) / 1e9 };
@@ -201,26 +206,29 @@ const breaksRoom = (room: CamToMove['room'], by: number): boolean =>
 /** The best few of a group for what is wanted of it. */
 function bestOf(group: Group, { delta, room }: CamToMove, shared: number): Choice[] {
   const wanted = -delta - shared;
+  // What goes anywhere goes no further than the valves leave room; what has marks may only be told of it.
+  const held = room !== null && room.from <= room.to ? Math.min(room.to, Math.max(room.from, -delta)) : -delta;
+  const fillTo = held - shared;
   const { by, work, off, ranged, count } = group;
   const kept: { rank: number; at: number }[] = [];
   let worst = Infinity;
   for (let at = 0; at < count; at += 1) {
-    let rest = wanted - (by[at] ?? 0);
+    let turned = by[at] ?? 0;
     let cost = work[at] ?? 0;
     for (const { least, most, work: own } of ranged) {
-      const given = Math.min(most, Math.max(least, rest));
+      const given = Math.min(most, Math.max(least, fillTo - turned));
       if (Math.abs(given) < NOTHING) continue;
-      rest -= given;
+      turned += given;
       cost += own;
     }
-    const breaks = room !== null && breaksRoom(room, shared + wanted - rest);
-    const rank = rankOf(Math.abs(rest), cost, off[at] ?? 0, breaks);
+    const breaks = room !== null && breaksRoom(room, shared + turned);
+    const rank = rankOf(Math.abs(wanted - turned), cost, off[at] ?? 0, breaks);
     // Nearly all of ten thousand are no good: they must cost nothing more.
     if (rank >= worst) continue;
     keep(kept, { rank, at }, KEPT);
     if (kept.length === KEPT) worst = kept[KEPT - 1]?.rank ?? Infinity;
   }
-  return kept.map(({ at }) => choose(group, at, wanted));
+  return kept.map(({ at }) => choose(group, at, fillTo, held !== -delta));
 }
 
 function keep<T extends { readonly rank: number }>(kept: T[], next: T, most: number): void {
@@ -275,7 +283,7 @@ function commonChoices(shared: Group, cams: readonly CamToMove[]): Choice[] {
   const middle = (Math.min(...asked) + Math.max(...asked)) / 2;
   return Array.from({ length: shared.count }, (_, at) => at).flatMap((at) => {
     const plain = { ...pick(shared, at), by: shared.by[at] ?? 0, work: shared.work[at] ?? 0, off: shared.off[at] ?? 0 };
-    return shared.ranged.length === 0 ? [plain] : [plain, choose(shared, at, middle)];
+    return shared.ranged.length === 0 ? [plain] : [plain, choose(shared, at, middle, false)];
   });
 }
 

@@ -211,6 +211,16 @@ describe('what is set where', () => {
     const plans = planMove([part('gear', KEYWAYS)], [late(-4, { room: { from: -20, to: 2.5 } })]);
     expect(plans[0]).toMatchObject({ breaks: false, parts: [{ to: { mark: '+2' } }] });
     expect(plans.every(({ breaks }, at) => !breaks || at > 0)).toBe(true);
+    // What goes anywhere goes as far as there is room, and no further.
+    for (const room of [
+      { from: -20, to: 2.5 },
+      { from: -20, to: 2.37 },
+    ]) {
+      const [ranged] = planMove([part('pulley', SLOTTED)], [late(-4, { room })]);
+      expect(ranged?.breaks).toBe(false);
+      expect(ranged?.cams[0]?.by).toBeLessThanOrEqual(room.to + 1e-9);
+      expect(ranged?.cams[0]?.by).toBeGreaterThan(room.to - 0.21);
+    }
     // All of them do: still told, and marked.
     const none = planMove([part('gear', KEYWAYS)], [late(-4, { room: { from: Infinity, to: -Infinity } })]);
     expect(none.every(({ breaks }) => breaks)).toBe(true);

@@ -31,7 +31,9 @@ export function MoveStation({ report, write, undo }: StationProps) {
   const phasers = drive.parts.filter(({ kind }) => kind === 'phaser');
   const setting = phasers.find(({ part }) => part === done);
   const onward = (): void => {
-    if (plan) setDone('plan');
+    // A plan that brings a valve too near is never the thing to press.
+    if (plan && plan.breaks.length > 0) router.replace(placeHref(build.id, 'clear'));
+    else if (plan) setDone('plan');
     else if (move.state === 'unfitted' || move.state === 'short') setDone('other');
     else router.replace(placeHref(build.id, move.state === 'stay' ? 'prove' : 'decide'));
   };
@@ -65,7 +67,18 @@ export function MoveStation({ report, write, undo }: StationProps) {
         ) : done === 'other' ? (
           <NextTrial report={report} write={write} onDone={close} />
         ) : (
-          <PrimaryButton testID="move-next" label={buttonOf(move)} onPress={onward} />
+          <View>
+            {plan && plan.breaks.length > 0 ? (
+              <View className="items-end px-4 wide:px-0">
+                <QuietButton
+                  testID="set-all-the-same"
+                  label="I have set it so all the same"
+                  onPress={() => setDone('plan')}
+                />
+              </View>
+            ) : null}
+            <PrimaryButton testID="move-next" label={buttonOf(move, plan)} onPress={onward} />
+          </View>
         )
       }
     >
@@ -127,9 +140,11 @@ export function MoveStation({ report, write, undo }: StationProps) {
   );
 }
 
-const buttonOf = ({ state, plans }: Report['move']): string =>
-  plans.length > 0
-    ? 'I have set it so'
+const buttonOf = ({ state }: Report['move'], plan: Plan | undefined): string =>
+  plan
+    ? plan.breaks.length > 0
+      ? 'Look at the clearance first'
+      : 'I have set it so'
     : state === 'stay'
       ? 'On to Prove'
       : state === 'waiting'
