@@ -345,6 +345,9 @@ describe('valve to piston', () => {
     expect(job.report().clearance.valves[0]?.room?.to).toBeCloseTo(most - 2, 1);
     centre(job, job.setting, 'intake', 111, { trial });
     expect(job.report().clearance.valves[0]?.room?.to).toBeCloseTo(most - 2, 1);
+    // Moved by who knows how much: nothing is said until it is measured.
+    job.write('trial.begun', { after: trial, note: 'One tooth, or so.' });
+    expect(job.report().clearance.valves[0]).toMatchObject({ state: 'unknown', room: null });
   });
 });
 

@@ -44,7 +44,10 @@ export interface GapCase {
   readonly measured: readonly MeasuredGap[];
 }
 
-/** The lobe of the first bank as the cam stands in a trial: as measured there, else as measured before and moved since as was expected. */
+/**
+ * The lobe of the first bank as the cam stands in a trial: as measured there, else as measured before and moved since as was expected.
+ * null where nobody can say: never measured, or moved since by who knows what.
+ */
 function lobeIn(
   build: Build,
   trials: readonly TrialFinding[],
@@ -52,14 +55,15 @@ function lobeIn(
   card: CompletedCard,
   valve: Valve,
 ): Lobe | null {
+  let moved = 0;
   for (let i = at; i >= 0; i -= 1) {
     const measured = measuredLobe(trials[i]?.banks[0], card, valve);
-    if (!measured) continue;
-    let moved = 0;
-    for (let later = i + 1; later <= at; later += 1)
-      for (const { cam, bank, by } of build.trials[later]?.move?.cams ?? [])
-        if (bank === 1 && (cam === 'single' || cam === valve)) moved += by;
-    return moved === 0 ? measured : advanced(measured, moved);
+    if (measured) return moved === 0 ? measured : advanced(measured, moved);
+    const { why, move } = build.trials[i] ?? {};
+    if (why !== 'moved') continue;
+    const expected = move?.cams.find(({ cam, bank }) => bank === 1 && (cam === 'single' || cam === valve));
+    if (!expected) return null;
+    moved += expected.by;
   }
   return null;
 }
@@ -84,7 +88,11 @@ export function gapCaseOf(
   if (!crank) return lacking('Stroke and rod are not known.', 'Give them at the engine.');
   if (!facing)
     return lacking('Nobody has said how valve and piston face each other.', 'Give the valve’s angle to the bore.');
-  if (!now) return lacking(`The ${valve} lobe has not been measured.`, 'Measure it at Read: the gap follows its lift.');
+  if (!now)
+    return lacking(
+      `Where the ${valve} lobe stands now has not been measured.`,
+      'Measure it at Read: the gap follows its lift.',
+    );
   const { engine } = build.description.body;
   const printed = build.card?.body[valve];
   const direct = build.asItStands?.body.lifter === 'bucket';
