@@ -7,40 +7,19 @@ import { ZERO_METHOD_NAMES } from '../crank/zero-methods';
 import { FEWEST_POINTS } from '../cam/trace-points';
 import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { CHECK_NAMES } from '../prepare/checks';
-import { POCKETS } from '../clearance/valve-to-piston';
-import { SIGN_CHECK_NAMES } from '../sign/sign-checks';
-import { advanceOfSetting, hardwareSchema, settingSchema } from '../timing-set/hardware';
+import { settingSchema } from '../timing-set/hardware';
+import {
+  buildReopened,
+  buildSigned,
+  clearanceMeasured,
+  clearanceSetUp,
+  driveFitted,
+  phaserRead,
+  signChecked,
+} from './closing-entries';
+import { bank, camName, degrees, id, lengthMm, liftMm, ratio, text, valve } from './entry-fields';
 
 /** An entry is a fact, never changed, at most voided by a later entry. Its meaning hangs on the ids that it names. */
-const id = z.uuid({ error: 'expected an id in UUID form' }).describe('UUID (version 7 where a device makes it).');
-const degrees = (from: number, to: number, what: string): z.ZodNumber => {
-  const error = `${what} must lie between ${from} and ${to} degrees`.replaceAll('-', '−');
-  return z.number({ error }).min(from, { error }).max(to, { error });
-};
-const lengthMm = (most: number, what: string): z.ZodNumber =>
-  z
-    .number({ error: `${what} must be a length in millimetres` })
-    .positive({ error: `${what} must be more than 0` })
-    .max(most, { error: `${what} must be at most ${most} mm` })
-    .describe('Millimetres.');
-const text = (most: number, what: string): z.ZodString =>
-  z
-    .string({ error: `${what} must be text` })
-    .trim()
-    .min(1, { error: `${what} must not be empty` })
-    .max(most, { error: `${what} must be at most ${most} characters` });
-
-const ratio = (what: string): z.ZodNumber => {
-  const error = `${what} must lie between 0.5 and 3: valve travel for each 1 of lobe`;
-  return z.number({ error }).min(0.5, { error }).max(3, { error });
-};
-const liftMm = (most: number, what: string): z.ZodNumber =>
-  z
-    .number({ error: `${what} must be a length in millimetres` })
-    .min(0, { error: `${what} cannot be negative` })
-    .max(most, { error: `${what} must be at most ${most} mm` })
-    .describe('Millimetres.');
-
 const engineSchema = z
   .strictObject({
     cylinders: z
@@ -360,9 +339,6 @@ const targetSet = z
   })
   .describe('Where the cam shall sit, and how closely.');
 
-const bank = z.union([z.literal(1), z.literal(2)]).describe('Which bank of cylinders; 1 where there is only one.');
-const camName = z.enum(['single', 'intake', 'exhaust']);
-
 const movedCam = z.strictObject({
   cam: camName,
   bank,
@@ -403,7 +379,6 @@ const trialBegun = z
   .describe('One assembly of the cam drive. Moving the cam ends it and begins the next.');
 
 const SITS_ON = ['lobe', 'lifter', 'bucket', 'valve'] as const;
-const valve = z.enum(['intake', 'exhaust']);
 const flank = z.enum(['opening', 'closing']).describe('Opening: on the way up to the nose. Closing: on the way down.');
 
 const readingTaken = z
@@ -474,124 +449,6 @@ const tracePointsVoided = z
     points: z.array(z.int().min(0)).min(1).describe('Places in its list, from 0.'),
   })
   .describe('Points of a trace that are left out.');
-
-const driveFitted = z
-  .strictObject({
-    replaces: id.nullable().describe('The statement that this one corrects, or null.'),
-    trial: id.describe('The trial in which the drive stands like this.'),
-    camTurns: z
-      .enum(['with-crank', 'against-crank'])
-      .describe('Seen from where the wheel is. A cam gear that meshes with the crank’s turns against it.'),
-    parts: z
-      .array(
-        z
-          .strictObject({
-            part: id,
-            name: text(80, 'the name'),
-            library: id.nullable().describe('The piece in the library of the shop that it is, or null.'),
-            hardware: hardwareSchema,
-            cam: z.enum(['all', 'intake', 'exhaust']).describe('Which cams it turns.'),
-            bank: bank.nullable().describe('On which bank; null where it turns those of both.'),
-            at: settingSchema,
-            experience: z
-              .array(
-                z.strictObject({
-                  from: settingSchema,
-                  to: settingSchema,
-                  gave: z.number().min(-90).max(90).describe('Crank degrees of advance.'),
-                  standard: z.number().min(0).max(90),
-                }),
-              )
-              .max(200)
-              .describe('What it gave on other engines of the shop, as known when it was fitted.'),
-          })
-          .superRefine(({ hardware, at }, context) => {
-            if (advanceOfSetting(hardware, at) === null)
-              context.addIssue({
-                code: 'custom',
-                path: ['at'],
-                message: 'the hardware has no such position: take one of its marks, or a figure inside its range',
-              });
-          }),
-      )
-      .max(16, { error: 'at most 16 parts' })
-      .refine((parts) => new Set(parts.map(({ part }) => part)).size === parts.length, {
-        error: 'a part stands twice',
-      }),
-  })
-  .describe('The timing hardware on the drive, and where it stands.');
-
-const phaserRead = z
-  .strictObject({
-    trial: id,
-    part: id.describe('The phaser.'),
-    nominal: z.number().min(-360).max(360),
-    shows: z.number().min(-360).max(360),
-  })
-  .describe('The angle of a phaser in its maker’s own scale: what it should be, and what it is after two turns.');
-
-const facing = z.strictObject({
-  angle: z
-    .number({ error: 'the valve angle must be a number of degrees' })
-    .min(0, { error: 'the valve angle must lie between 0 and 60 degrees' })
-    .max(60, { error: 'the valve angle must lie between 0 and 60 degrees' })
-    .describe('Between valve and bore, degrees.'),
-  pocket: z.enum(POCKETS).describe('A pocket parallel to the valve head, a flat crown, or unknown.'),
-  minimum: lengthMm(20, 'the least clearance'),
-});
-
-const clearanceSetUp = z
-  .strictObject({
-    replaces: id.nullable(),
-    intake: facing.optional(),
-    exhaust: facing.optional(),
-  })
-  .describe('How valves and pistons face each other, and how near they may come.');
-
-const clearanceMeasured = z
-  .strictObject({
-    trial: id.describe('The trial in which it was measured: the cam stood as it stands there.'),
-    cylinder: z.int().min(1).max(24),
-    valve,
-    gaps: z
-      .array(
-        z.strictObject({
-          at: degrees(-60, 60, 'the place of the crank').describe('Crank degrees past overlap TDC.'),
-          gap: liftMm(40, 'the clearance'),
-        }),
-      )
-      .min(1, { error: 'give at least one clearance' })
-      .max(40, { error: 'at most 40 clearances at once' })
-      .refine((gaps) => new Set(gaps.map(({ at }) => at)).size === gaps.length, {
-        error: 'a place of the crank stands twice',
-      }),
-  })
-  .describe('Clearance between valve and piston round overlap TDC.');
-
-const signChecked = z
-  .strictObject({
-    replaces: id.nullable(),
-    check: z.enum(SIGN_CHECK_NAMES),
-    result: z.enum(['done', 'skipped']),
-    reason: text(200, 'the reason').optional(),
-  })
-  .refine((body) => body.result === 'done' || body.reason !== undefined, {
-    path: ['reason'],
-    error: 'say why the check is skipped',
-  })
-  .describe('A check before the build is signed, made or skipped with a reason.');
-
-const buildSigned = z
-  .strictObject({
-    after: id.nullable().describe('The reopening before it, or null.'),
-    name: text(80, 'the name').describe('Who signs, as written.'),
-    note: text(400, 'the note').optional(),
-  })
-  .describe('The build is signed: closed to new entries until it is reopened.');
-
-const buildReopened = z
-  .strictObject({ signature: id.describe('The build.signed entry.'), reason: text(200, 'the reason') })
-  .describe('A signed build is opened again, with a reason.');
 
 const entryVoided = z
   .strictObject({ voids: id, reason: text(200, 'the reason').optional() })
