@@ -532,7 +532,7 @@ describe('the open file', () => {
     return JSON.stringify(file);
   };
   test.each<[string, string, string, RegExp]>([
-    ['no JSON', '{', '', /not JSON/],
+    ['no JSON', 'plain words', '', /not JSON/],
     ['another version', spoil((file) => (file.version = 2)), 'version', /version 1/],
     [
       'an unknown kind',
