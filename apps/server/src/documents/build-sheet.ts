@@ -60,10 +60,10 @@ function layOut(report: Report, { shopName, paper, printedAt }: Printing): TDocu
     pageSize: paper === 'a4' ? 'A4' : 'LETTER',
     pageMargins: [margin, margin, margin, 44],
     info: { title: `Build sheet: ${build.name}`, author: shopName, creator: 'Yosoku' },
-    defaultStyle: { font: 'Words', fontSize: 9, color: INK, lineHeight: 1.08 },
+    defaultStyle: { font: 'Words', fontSize: 9, color: INK, lineHeight: 1.03 },
     styles: {
       title: { fontSize: 20, bold: true },
-      heading: { fontSize: 11, bold: true, margin: [0, 8, 0, 2] },
+      heading: { fontSize: 11, bold: true, margin: [0, 5, 0, 1] },
       soft: { color: SOFT },
       figure: { font: 'Barlow' },
     },
@@ -131,7 +131,11 @@ function scaleBar(paper: Printing['paper']): Content {
           { type: 'line', x1: length, y1: 0, x2: length, y2: 8, lineWidth: 0.8, lineColor: INK },
         ],
       },
-      { text: `This line is ${label} long where the sheet is printed at its size.`, fontSize: 7, style: 'soft' },
+      {
+        text: `The wheel at TDC; intake solid, exhaust dashed. This line is ${label} long where the sheet is printed at its size.`,
+        fontSize: 7,
+        style: 'soft',
+      },
     ],
   };
 }
@@ -170,7 +174,10 @@ function engine({ build }: Report): Content[] {
       [
         ['Cylinders, firing order', `${of.cylinders}: ${of.firingOrder.join('-')}`],
         ['Runs, seen from the wheel', of.rotation],
-        ['Bore × stroke', [length(of.bore), length(of.stroke)].filter((each) => each !== '').join(' × ')],
+        [
+          of.bore === null ? 'Stroke' : 'Bore × stroke',
+          [length(of.bore), length(of.stroke)].filter((each) => each !== '').join(' × '),
+        ],
         ['Rod', length(of.rod)],
         ['Camshafts', of.cams === 'twin' ? (of.secondBank === null ? 'twin' : 'twin, on two banks') : 'single'],
       ].filter((row): row is [string, string] => row[1] !== ''),
