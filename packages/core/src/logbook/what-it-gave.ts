@@ -49,7 +49,7 @@ export function whatItGave(before: TrialFinding, now: TrialFinding, { cam, bank 
     weights += 1 / variance;
     finest = Math.min(finest, variance);
   }
-  // Views of one trial share TDC and the indicator: all of them together know no more than twice as well as the best.
+  // Views of one trial share TDC and the indicator: all of them together know no more than √2 times as well as the best.
   if (weights > 0) return { gave: sum / weights, standard: Math.sqrt(Math.max(1 / weights, finest / 2)) };
   const found = [before, now].map((trial) =>
     trial.decision.cams.find((each) => each.cam === cam && each.bank === bank),

@@ -13,7 +13,7 @@ interface AnsweredCheckProps {
   readonly reason: string | null;
   /** Where a half-typed reason is kept. */
   readonly place: string;
-  /** What its parts are found by: `sign-` makes sign-fasteners, sign-skip-fasteners, sign-done-fasteners, sign-reason-fasteners. */
+  /** What its parts are found by in the checks. */
   readonly testIDs: { readonly line: string; readonly reason: string; readonly skip: string; readonly done: string };
   readonly onAnswer: (result: 'done' | 'skipped', reason?: string) => void;
   /** Nothing may be answered now. */

@@ -6,6 +6,7 @@ import {
   hardwareSchema,
 } from '@yosoku/core/timing-set/hardware';
 import { type LengthUnit, parseLength, typedLength } from '@yosoku/core/units/length';
+import { typedFigure } from '@/features/entry/typed-figure';
 
 /** A piece of hardware as typed. One flat form for all kinds; each kind has its own fields. */
 export type HardwareForm = Record<
@@ -104,12 +105,6 @@ export const HARDWARE_FIELDS: Readonly<Record<HardwareKindName, readonly FieldSp
 export const kindOfForm = ({ kind }: HardwareForm): HardwareKindName =>
   HARDWARE_KIND_NAMES.find((name) => name === kind) ?? 'keyways';
 
-/** A figure with a sign, as it is typed or stamped: "−2½" is not one, "−2.5" and "-2,5" are. */
-function figure(typed: string): number {
-  const text = typed.trim().replace('−', '-').replace(',', '.').replace(/^\+/, '');
-  return text === '' ? NaN : Number(text);
-}
-
 const parts = (typed: string): string[] => typed.split(/[;\s]+/).filter((each) => each !== '');
 
 /** Lengths in a row: a unit at the end holds for all of them. */
@@ -126,11 +121,11 @@ function read(form: HardwareForm, { name, typed }: FieldSpec, unit: LengthUnit):
   const text = form[name];
   switch (typed) {
     case 'degrees':
-      return figure(text);
+      return typedFigure(text);
     case 'count':
       return /^\s*\d+\s*$/.test(text) ? Number(text) : NaN;
     case 'degrees-list':
-      return parts(text).map(figure);
+      return parts(text).map(typedFigure);
     case 'length': {
       const parsed = parseLength(text, { family: 'lift', unit });
       return parsed.ok ? parsed.mm : NaN;

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/logbook/entry';
 import type { Report } from '@yosoku/core/logbook/report';
-import { HARDWARE_KINDS, type Hardware, type Setting, reachOf, straightUp } from '@yosoku/core/timing-set/hardware';
+import { HARDWARE_KINDS, straightUp } from '@yosoku/core/timing-set/hardware';
 import { type Write, newId } from '@/features/builds/use-logbook';
 import { HardwareFields } from '@/features/hardware/hardware-fields';
 import { EMPTY_HARDWARE, type HardwareForm, readHardware } from '@/features/hardware/hardware-form';
@@ -12,8 +12,8 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
-import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { Stands } from './stands';
 
 type Fitted = BodyOf<'drive.fitted'>['parts'][number];
 type Part = Report['drive']['parts'][number];
@@ -152,68 +152,6 @@ function WhichCam({
         />
       )}
     </View>
-  );
-}
-
-/** Where it stands now: one of its marks, or a figure of its scale. */
-function Stands({
-  hardware,
-  at,
-  onChange,
-}: {
-  readonly hardware: Hardware;
-  readonly at: Setting;
-  readonly onChange: (at: Setting) => void;
-}) {
-  const reach = reachOf(hardware);
-  const [text, setText] = useState('at' in at ? String(at.at) : '');
-  if (reach.kind === 'marks') {
-    const near =
-      reach.positions.length > 27
-        ? reach.positions.filter((_, i) => Math.abs(i - (reach.positions.length - 1) / 2) <= 13)
-        : reach.positions;
-    return (
-      <View className="gap-1">
-        <Words look="label">It stands at</Words>
-        <View role="radiogroup" aria-label="It stands at" className="flex-row flex-wrap">
-          {near.map(({ mark, label }) => {
-            const chosen = 'mark' in at && at.mark === mark;
-            return (
-              <Pressable
-                key={mark}
-                role="radio"
-                aria-checked={chosen}
-                aria-label={label}
-                testID={`stands-${mark}`}
-                onPress={() => onChange({ mark })}
-                className={`min-h-[48px] min-w-[56px] items-center justify-center border border-line px-3 ${chosen ? 'bg-ink' : ''}`}
-              >
-                <Words look="figure" className={chosen ? 'text-ground' : ''} style={chosen ? { color: undefined } : {}}>
-                  {mark}
-                </Words>
-              </Pressable>
-            );
-          })}
-        </View>
-      </View>
-    );
-  }
-  if (!reach.scale) return null;
-  const figure = Number(text.trim().replace('−', '-').replace(',', '.'));
-  const good = text.trim() !== '' && figure >= reach.from && figure <= reach.to;
-  return (
-    <TextField
-      testID="stands-at"
-      label="It stands at, on its scale"
-      value={text}
-      inputMode="text"
-      onChange={(typed) => {
-        setText(typed);
-        const value = Number(typed.trim().replace('−', '-').replace(',', '.'));
-        if (typed.trim() !== '' && value >= reach.from && value <= reach.to) onChange({ at: value });
-      }}
-      error={good ? undefined : `A figure from ${reach.from} to ${reach.to}.`.replaceAll('-', '−')}
-    />
   );
 }
 

@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import type { Write } from '@/features/builds/use-logbook';
+import { typedFigure } from '@/features/entry/typed-figure';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
@@ -13,10 +14,6 @@ interface PhaserAngleProps {
   readonly write: Write;
 }
 
-const figure = (typed: string): number => {
-  const text = typed.trim().replace('−', '-').replace(',', '.').replace(/^\+/, '');
-  return text === '' ? NaN : Number(text);
-};
 const FURTHEST = 360;
 
 /** A phaser read in its maker's own scale: nominal and measured, the correction with its sign, and what to set with the drive loose. */
@@ -30,11 +27,18 @@ export function PhaserAngle({ report, part, write }: PhaserAngleProps) {
   const change = (changed: Readonly<Record<string, string>>): void =>
     void dispatch(drafted({ place, draft: { nominal, shows, ...changed } }));
   const wrong = (typed: string): string | undefined =>
-    typed.trim() === '' || Math.abs(figure(typed)) <= FURTHEST ? undefined : 'A figure of its scale, with its sign.';
-  const ready = [nominal, shows].every((typed) => Math.abs(figure(typed)) <= FURTHEST);
+    typed.trim() === '' || Math.abs(typedFigure(typed)) <= FURTHEST
+      ? undefined
+      : 'A figure of its scale, with its sign.';
+  const ready = [nominal, shows].every((typed) => Math.abs(typedFigure(typed)) <= FURTHEST);
   const keep = (): void => {
     if (!ready || read.trial === null) return;
-    write('phaser.read', { trial: read.trial, part: part.part, nominal: figure(nominal), shows: figure(shows) });
+    write('phaser.read', {
+      trial: read.trial,
+      part: part.part,
+      nominal: typedFigure(nominal),
+      shows: typedFigure(shows),
+    });
     dispatch(draftDone(place));
   };
   return (

@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import { splitInProportion } from '@yosoku/core/timing-set/two-marks';
 import { computedDegrees } from '@yosoku/core/units/degrees';
+import { typedFigure } from '@/features/entry/typed-figure';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { TextField } from '@/ui/text-field';
@@ -20,10 +21,7 @@ export function TwoMarks({ report }: { readonly report: Report }) {
   const dispatch = useAppDispatch();
   const place = `${report.build.id}/two-marks`;
   const draft = useAppSelector((state) => state.drafts[place]) ?? {};
-  const of = (name: Field): number => {
-    const typed = (draft[name] ?? '').trim().replace('−', '-').replace(',', '.');
-    return typed === '' ? NaN : Number(typed);
-  };
+  const of = (name: Field): number => typedFigure(draft[name] ?? '');
   const whole = FIELDS.every(([name]) => Number.isFinite(of(name)));
   const split = whole
     ? splitInProportion(
