@@ -37,3 +37,6 @@ export const bank = z
   .union([z.literal(1), z.literal(2)])
   .describe('Which bank of cylinders; 1 where there is only one.');
 export const camName = z.enum(['single', 'intake', 'exhaust']);
+export const instrument = z
+  .strictObject({ box: text(40, 'the name of the box') })
+  .describe('Taken from an instrument, and from which bench box. Left out: read and typed by the builder.');

@@ -17,7 +17,7 @@ import {
   phaserRead,
   signChecked,
 } from './closing-entries';
-import { bank, camName, degrees, id, lengthMm, liftMm, ratio, text, valve } from './entry-fields';
+import { bank, camName, degrees, id, instrument, lengthMm, liftMm, ratio, text, valve } from './entry-fields';
 
 /** An entry is a fact, never changed, at most voided by a later entry. Its meaning hangs on the ids that it names. */
 const engineSchema = z
@@ -103,6 +103,12 @@ const buildDescribed = z
     engine: engineSchema,
     wheel: wheelRingSchema,
     units: z.enum(['in', 'mm']).describe('How lengths are shown. Lengths are always kept in millimetres.'),
+    practice: z
+      .literal(true)
+      .optional()
+      .describe(
+        'An engine that does not exist, made up to practise on. No shop keeps such a logbook among its builds.',
+      ),
     instruments: z
       .strictObject({
         wheelDiameter: lengthMm(1000, 'the wheel’s diameter').optional(),
@@ -175,6 +181,7 @@ const zeroReading = z
       .describe('Before TDC (a stop: turned the way it runs) or after it (a stop: turned back).'),
     indicator: lengthMm(400, 'the indicator’s figure').optional().describe('What the indicator showed, millimetres.'),
     wheel: wheelReadingSchema,
+    from: instrument.optional(),
   })
   .describe('The piston stood at the height of the method; the wheel was read.');
 
@@ -413,6 +420,7 @@ const readingTaken = z
       .describe('What the indicator shows.'),
     approach: z.enum(['forward', 'backward']).describe('Which way the crank was turning when it was read.'),
     wheel: wheelReadingSchema.nullable().describe('null only for what needs no wheel: peak-lift and tdc-lift.'),
+    from: instrument.optional(),
   })
   .refine(({ shows: { kind }, wheel }) => wheel !== null || kind === 'peak-lift' || kind === 'tdc-lift', {
     path: ['wheel'],

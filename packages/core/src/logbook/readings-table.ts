@@ -17,6 +17,7 @@ export const READING_COLUMNS = [
   'wheel as read',
   'ring position (crank degrees)',
   'approach',
+  'read by',
   'counts',
   'why not',
 ] as const;
@@ -36,9 +37,13 @@ const EMPTY: ReadingRow = {
   'wheel as read': '',
   'ring position (crank degrees)': '',
   approach: '',
+  'read by': 'eye',
   counts: 'yes',
   'why not': '',
 };
+
+const readBy = (from: { readonly box: string } | undefined): Partial<ReadingRow> =>
+  from ? { 'read by': from.box } : {};
 
 /**
  * Every reading of a build as rows of a table: contacts of the zero, readings of the cam, the points of its traces, clearances. What was undone or left out stands in it too,
@@ -61,7 +66,7 @@ export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
     };
     switch (entry.kind) {
       case 'zero.reading': {
-        const { side, indicator, wheel } = entry.body;
+        const { side, indicator, wheel, from } = entry.body;
         return [
           {
             ...common,
@@ -70,11 +75,12 @@ export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
             'figure (mm)': indicator ?? '',
             'wheel as read': wheel.shows,
             'ring position (crank degrees)': ringPosition(wheel),
+            ...readBy(from),
           },
         ];
       }
       case 'reading.taken': {
-        const { trial, cylinder, valve, round, method, sitsOn, wheel, approach } = entry.body;
+        const { trial, cylinder, valve, round, method, sitsOn, wheel, approach, from } = entry.body;
         return [
           {
             ...common,
@@ -89,11 +95,12 @@ export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
             'wheel as read': wheel?.shows ?? '',
             'ring position (crank degrees)': wheel ? ringPosition(wheel) : '',
             approach,
+            ...readBy(from),
           },
         ];
       }
       case 'trace.recorded': {
-        const { trial, cylinder, valve, sitsOn, approach, points } = entry.body;
+        const { trial, cylinder, valve, sitsOn, approach, points, source, name } = entry.body;
         const without = build.voidedPoints.get(entry.id);
         return points.map(([angle, lift], place) => ({
           ...common,
@@ -106,6 +113,7 @@ export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
           'figure (mm)': lift,
           'ring position (crank degrees)': angle,
           approach,
+          'read by': source === 'instrument' ? (name ?? source) : source,
           ...(without?.has(place) ? { counts: 'no', 'why not': 'left out of the trace' } : {}),
         }));
       }

@@ -61,6 +61,7 @@ export const reportSchema = z.strictObject({
   build: z.strictObject({
     id: z.string(),
     name: z.string(),
+    practice: z.boolean().describe('An engine that does not exist, made up to practise on.'),
     units: z.enum(['in', 'mm']),
     wheel: wheelRingSchema,
     engine: z.strictObject({

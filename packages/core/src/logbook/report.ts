@@ -68,6 +68,7 @@ export function derive(entries: readonly Entry[]): Report | null {
     build: {
       id: build.description.buildId,
       name: described.name,
+      practice: entries.some(({ kind, body }) => kind === 'build.described' && 'practice' in body),
       units: described.units,
       wheel: described.wheel,
       engine: {

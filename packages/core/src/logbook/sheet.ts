@@ -77,7 +77,7 @@ export function makeSheet(
     const voided = build.voided.get(entry.id);
     if (voided !== undefined) return { standing: 'voided', note: voided };
     const reason = aside.get(entry.id);
-    return reason === undefined ? { standing: 'counts', note: null } : { standing: 'aside', note: reason };
+    return reason === undefined ? { standing: 'counts', note: boxNote(entry) } : { standing: 'aside', note: reason };
   };
   const row = (entry: Entry, label: string, value: string): SheetRow => ({
     entry: entry.id,
@@ -407,4 +407,10 @@ function fallenZero(setting: string, build: Build, zero: ZeroFinding): string | 
   if (build.disturbed.has(setting)) return 'The zero that it leans on is void.';
   const failed = zero.state === 'failed' && setting === build.zero?.current.id;
   return failed ? 'A later proof of the zero that it leans on failed.' : null;
+}
+
+/** Where a reading came from that nobody typed. */
+function boxNote(entry: Entry): string | null {
+  if (entry.kind !== 'zero.reading' && entry.kind !== 'reading.taken') return null;
+  return entry.body.from ? `Taken from ${entry.body.from.box}.` : null;
 }

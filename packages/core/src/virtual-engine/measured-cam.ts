@@ -5,7 +5,8 @@ import { ringPosition } from '../crank/wheel';
 import { factsOfCard } from '../verdict/card-facts';
 import type { Evidence, Observation } from '../verdict/observations';
 import type { Random } from './random';
-import { type VirtualLifter, makeValveTrain } from './valve-train';
+import type { VirtualLifter } from './follow';
+import { makeValveTrain } from './valve-train';
 
 /** What a made-up builder found of a made-up engine, and what is true of it. Crank degrees, mm. */
 export interface MeasuredCam {

@@ -1,26 +1,13 @@
-import { type Lobe, lobeAt, wrap720 } from '../cam/lobe';
+import { wrap720 } from '../cam/lobe';
 import type { Valve } from '../cam/card';
 import { type WheelReading, type WheelRing, readingAt } from '../crank/wheel';
+import { type CamStand, type DrivenCam, type PerValve, STRIDE, follow, standAt } from './follow';
 import type { Random } from './random';
 
-/**
- * solid: follows the lobe. bleeding: a hydraulic one under its spring, losing so many mm for each crank degree off the base circle.
- * sticking: a roller lifter without a spring, which stays where the nose has lifted it.
- */
-export type VirtualLifter =
-  | { readonly kind: 'solid' }
-  | { readonly kind: 'bleeding'; readonly perDegree: number }
-  | { readonly kind: 'sticking' };
-
 /** A valve train that does not exist, whose truth is known. Lengths mm, angles crank degrees. */
-export interface VirtualValveTrain {
-  /** The lobes as the cam stands when its advance is 0. */
-  readonly lobes: Readonly<Record<Valve, Lobe>>;
-  readonly lifter: VirtualLifter;
+export interface VirtualValveTrain extends DrivenCam {
   readonly ratio: number;
   readonly lash: number;
-  /** Play of the drive: how far the crank turns back before the cam follows. */
-  readonly slack: number;
   readonly ring: WheelRing;
   /** Ring position under the pointer at true TDC. */
   readonly mount: number;
@@ -37,27 +24,16 @@ export interface CamErrors {
 export const NO_CAM_ERRORS: CamErrors = { step: 0, resolution: 0 };
 export type SitsOn = 'lobe' | 'lifter' | 'bucket' | 'valve';
 
-/** How far the crank turns from one look to the next, degrees: a lifter that remembers is looked at often. */
-const STRIDE = { solid: 4, bleeding: 0.5, sticking: 0.5 } as const;
 const RUN_UP = 20;
 const toStep = (value: number, step: number): number => (step > 0 ? Math.round(value / step) * step : value);
-
-interface Standing {
-  readonly crank: number;
-  /** How far the cam is behind the drive: 0 turned forward, the whole slack turned back. */
-  readonly lag: number;
-  readonly lifted: Readonly<Record<Valve, number>>;
-  /** What a lifter has lost by bleeding, mm. */
-  readonly lost: Readonly<Record<Valve, number>>;
-}
 
 /**
  * An engine to be turned: each assembly has its own advance of the cam; where the cam stands depends on which way the crank was turned last.
  * Turning is in crank degrees, positive the way it runs; 0 is overlap TDC.
  */
 export function makeValveTrain(train: VirtualValveTrain, errors: CamErrors, random: Random) {
-  let advance: Readonly<Record<Valve, number>> = { intake: 0, exhaust: 0 };
-  let standing: Standing = {
+  let advance: PerValve = { intake: 0, exhaust: 0 };
+  let standing: CamStand = {
     crank: -360,
     lag: 0,
     lifted: { intake: 0, exhaust: 0 },
@@ -66,29 +42,8 @@ export function makeValveTrain(train: VirtualValveTrain, errors: CamErrors, rand
   let zero = 0;
   const stride: number = STRIDE[train.lifter.kind];
 
-  const lobeLift = (valve: Valve, crank: number, lag: number): number =>
-    lobeAt(train.lobes[valve], crank + lag + advance[valve]).lift;
-
-  const followed = (valve: Valve, from: Standing, crank: number, lag: number) => {
-    const lift = lobeLift(valve, crank, lag);
-    if (train.lifter.kind === 'sticking')
-      return { lifted: lift === 0 && from.lifted[valve] === 0 ? 0 : Math.max(from.lifted[valve], lift), lost: 0 };
-    if (train.lifter.kind === 'solid') return { lifted: lift, lost: 0 };
-    const lost = lift > 0.01 ? from.lost[valve] + train.lifter.perDegree * Math.abs(crank - from.crank) : 0;
-    return { lifted: Math.max(0, lift - lost), lost };
-  };
-  const after = (from: Standing, by: number): Standing => {
-    const crank = from.crank + by;
-    const lag = Math.min(train.slack, Math.max(0, from.lag - by));
-    const [intake, exhaust] = [followed('intake', from, crank, lag), followed('exhaust', from, crank, lag)];
-    return {
-      crank,
-      lag,
-      lifted: { intake: intake.lifted, exhaust: exhaust.lifted },
-      lost: { intake: intake.lost, exhaust: exhaust.lost },
-    };
-  };
-  const travel = ({ lifted }: Standing, valve: Valve, on: SitsOn): number =>
+  const after = (from: CamStand, by: number): CamStand => follow(train, advance, from, by);
+  const travel = ({ lifted }: CamStand, valve: Valve, on: SitsOn): number =>
     on === 'valve' ? Math.max(0, lifted[valve] * train.ratio - train.lash) : lifted[valve];
   const turn = (by: number): void => {
     const steps = Math.ceil(Math.abs(by) / stride);
@@ -104,13 +59,7 @@ export function makeValveTrain(train: VirtualValveTrain, errors: CamErrors, rand
     turn,
     /** Puts the crank so far from overlap TDC, coming the way it runs; lifters pushed down on their lobes just before. */
     comeForwardTo: (crank: number): void => {
-      const from = crank - RUN_UP;
-      standing = {
-        crank: from,
-        lag: 0,
-        lifted: { intake: lobeLift('intake', from, 0), exhaust: lobeLift('exhaust', from, 0) },
-        lost: { intake: 0, exhaust: 0 },
-      };
+      standing = standAt(train, advance, crank - RUN_UP);
       turn(RUN_UP);
     },
     /** The indicator is set to 0 where it is. */

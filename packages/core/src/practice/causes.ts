@@ -1,0 +1,34 @@
+/** What can be wrong with a practice engine, as a builder would put it. */
+export const CAUSES = {
+  'cam-off': {
+    words: 'The cam sits early or late',
+    told: 'The cam was put in early or late, and nothing else was wrong.',
+  },
+  'tooth-out': {
+    words: 'A tooth out',
+    told: 'The chain or belt was one tooth out: the cam sat off by a whole tooth.',
+  },
+  'wrong-cam': {
+    words: 'It is not the cam of the card',
+    told: 'Another cam was fitted: its lift and durations are not those of the card.',
+  },
+  'wheel-slipped': {
+    words: 'The degree wheel slips',
+    told: 'The degree wheel was not tight and slipped while the engine was turned.',
+  },
+  sticking: {
+    words: 'A lifter sticks in its bore',
+    told: 'The lifters stayed where the nose had lifted them: only the way up could be read.',
+  },
+  'bleed-down': {
+    words: 'A lifter bleeds down',
+    told: 'The lifters lost oil while they were held up: what is read late in the lift is too small.',
+  },
+  slack: {
+    words: 'Much slack in the drive',
+    told: 'The drive had much slack: readings that were taken after turning back are late by it.',
+  },
+} as const satisfies Readonly<Record<string, { readonly words: string; readonly told: string }>>;
+
+export type Cause = keyof typeof CAUSES;
+export const CAUSE_NAMES = Object.keys(CAUSES) as [Cause, ...Cause[]];

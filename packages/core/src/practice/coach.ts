@@ -1,0 +1,81 @@
+import { READ_METHODS } from '../measure/read-methods';
+import type { Report, Station } from '../logbook/report-schema';
+import { STOP_DEPTH, type Stand, againstStop, pistonBelow } from '../virtual-engine/whole-engine';
+import { EXERCISES, type ExerciseName } from './exercises';
+import type { Scenario } from './scenario';
+
+/** What a good colleague would say now, and where it is done: at the engine, or at a station. */
+export interface Advice {
+  readonly sentence: string;
+  readonly at: 'engine' | Station | 'done';
+}
+
+const engine = (sentence: string): Advice => ({ sentence, at: 'engine' });
+
+/** The next step of a practice, from how the engine stands and what its logbook says. */
+export function adviceFor(exercise: ExerciseName, scenario: Scenario, stand: Stand, report: Report): Advice {
+  const { goal } = EXERCISES[exercise];
+  const { zero, verdict, proof } = report;
+  if (zero.state !== 'proved') return zeroAdvice(scenario, stand, report);
+  if (goal === 'tdc') return { sentence: 'TDC is proved. Press “Show me the truth”.', at: 'done' };
+  if (stand.stop !== null) return engine('Take the stop out: the cam wants whole turns.');
+  if (verdict.kind === 'waiting' || verdict.kind === 'measure-again') return readAdvice(scenario, stand, report);
+  if (goal === 'cam')
+    return { sentence: `${verdict.headline} That is the answer: press “Show me the truth”.`, at: 'done' };
+  if (goal === 'cause')
+    return {
+      sentence:
+        'Look at Decide: what it finds odd is named there, with the check that tells. Measure the other valve too, then say what is wrong.',
+      at: 'decide',
+    };
+  if (proof.state === 'proved') return { sentence: 'Proved. Press “Show me the truth”.', at: 'done' };
+  return verdict.kind === 'move'
+    ? {
+        sentence: 'Move it as the Move station says. On the engine, put the hardware there too, then measure again.',
+        at: 'move',
+      }
+    : { sentence: 'Measure again to prove it.', at: 'prove' };
+}
+
+function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report): Advice {
+  const { step } = zero;
+  if (step.does === 'begin')
+    return { sentence: 'Open Zero and begin with the bar across the bore: the head is off.', at: 'zero' };
+  if (step.does === 'set')
+    return engine(
+      `${zero.correction?.ways[0]?.text ?? 'The wheel is right.'} Do it under “The wheel”, the crank held where it is; then say at Zero that it is set.`,
+    );
+  if (step.does !== 'read')
+    return { sentence: 'Look at what Zero says: a reading does not fit. Undo it and read again.', at: 'zero' };
+  if (stand.stop === null)
+    return pistonBelow(whole, stand) < STOP_DEPTH
+      ? engine('The piston is too high for the stop. Turn it on until it is well down.')
+      : engine('Put the stop in.');
+  const wanted = step.side === 'before' ? 'forward' : 'backward';
+  if (againstStop(whole, stand) !== wanted)
+    return engine(
+      wanted === 'forward'
+        ? 'Turn it the way it runs until the piston meets the stop.'
+        : 'Turn it back, all the way round, until the piston meets the stop from the other side.',
+    );
+  return {
+    sentence: 'It stands against the stop. Read the wheel under the pointer, and type that at Zero.',
+    at: 'zero',
+  };
+}
+
+function readAdvice({ engine: whole }: Scenario, stand: Stand, { read }: Report): Advice {
+  const [open] = read.open;
+  const method = open?.method ?? read.proposal.method;
+  const valve = open?.valve ?? read.proposal.valve;
+  if (stand.dial.on !== valve) return engine(`Put the dial on the ${valve} lifter.`);
+  const slot = READ_METHODS[method].slots[open?.slot ?? 0];
+  const turn = (slot?.turn ?? '').replaceAll('{valve}', valve).replaceAll('{at}', 'the height that Read names');
+  const back =
+    stand.lag > 0.05 && slot?.approach === 'forward'
+      ? ' You have turned back: come forward again well before the reading, so that the slack is taken up.'
+      : '';
+  const stuck =
+    whole.lifter.kind === 'sticking' ? ' Push the lifters down by hand first: nothing else brings them down.' : '';
+  return { sentence: `${turn}${back}${stuck} Then type it at Read.`, at: 'read' };
+}

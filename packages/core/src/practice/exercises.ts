@@ -1,0 +1,217 @@
+import type { Lobe } from '../cam/lobe';
+import type { VirtualLifter } from '../virtual-engine/follow';
+import { type Random, makeRandom } from '../virtual-engine/random';
+import type { Cause } from './causes';
+import type { PracticeBase, Scenario } from './scenario';
+
+/** tdc: true TDC proved. cam: how far off it sits. proof: moved and proved. cause: what is wrong. free: nothing is asked. */
+export type Goal = 'tdc' | 'cam' | 'proof' | 'cause' | 'free';
+
+export interface Exercise {
+  readonly title: string;
+  /** What is asked, in a sentence. */
+  readonly task: string;
+  /** 1 to 5. */
+  readonly level: 1 | 2 | 3 | 4 | 5;
+  readonly minutes: number;
+  readonly goal: Goal;
+  /** Is the degree wheel set and proved when it begins? */
+  readonly tdc: 'to-find' | 'proved';
+  /** Every step is said without asking. */
+  readonly guided: boolean;
+  readonly make: (random: Random) => Twist;
+}
+
+/** What is wrong with the engine, and how. Left out: nothing. */
+interface Twist {
+  readonly cause?: Cause;
+  /** How far ahead of the card the cams sit, crank degrees. */
+  readonly ahead?: number;
+  readonly slack?: number;
+  readonly lifter?: VirtualLifter;
+  readonly slips?: { readonly after: number; readonly by: number };
+  readonly ground?: (lobe: Lobe) => Lobe;
+}
+
+/** Sizes as they are met, from memory. Crank degrees; mm. */
+const either = (random: Random): 1 | -1 => (random.even() < 0.5 ? -1 : 1);
+const between = (random: Random, least: number, most: number): number => least + random.even() * (most - least);
+const half = (value: number): number => Math.round(value * 2) / 2;
+
+const FAULTS: Readonly<Record<Cause, (random: Random) => Twist>> = {
+  'cam-off': (random) => ({ ahead: either(random) * half(between(random, 4, 8)) }),
+  'tooth-out': (random) => ({ ahead: (either(random) * 720) / 42 + half(between(random, -1, 1)) }),
+  'wrong-cam': (random) => {
+    const longer = between(random, 8, 14);
+    const higher = between(random, 0.5, 1.2);
+    return { ground: (lobe) => ({ ...lobe, half: lobe.half + longer, peak: lobe.peak + higher }) };
+  },
+  'wheel-slipped': (random) => ({
+    slips: { after: between(random, 1000, 1300), by: either(random) * half(between(random, 5, 10)) },
+  }),
+  sticking: (random) => ({ lifter: { kind: 'sticking' }, ahead: half(between(random, -3, 3)) }),
+  'bleed-down': (random) => ({ lifter: { kind: 'bleeding', perDegree: between(random, 0.005, 0.008) } }),
+  slack: (random) => ({ slack: half(between(random, 6, 10)), ahead: half(between(random, -3, 3)) }),
+};
+
+const one =
+  (cause: Cause): Exercise['make'] =>
+  (random) => ({ cause, ...FAULTS[cause](random) });
+
+const exercise = (it: Exercise): Exercise => it;
+
+/** Every exercise, from the first to the hardest. A new one is a line here. */
+export const EXERCISES = {
+  'find-tdc': exercise({
+    title: 'Find true TDC',
+    task: 'The wheel sits anyhow. Find true TDC with the piston stop, set the wheel, prove it.',
+    level: 1,
+    minutes: 5,
+    goal: 'tdc',
+    tdc: 'to-find',
+    guided: true,
+    make: () => ({}),
+  }),
+  centreline: exercise({
+    title: 'Read a centreline',
+    task: 'TDC is proved. Read the intake centreline: how far from its card does the cam sit?',
+    level: 2,
+    minutes: 6,
+    goal: 'cam',
+    tdc: 'proved',
+    guided: true,
+    make: one('cam-off'),
+  }),
+  'from-bare': exercise({
+    title: 'The whole job',
+    task: 'Find TDC, read the cam, move it into the limit, and prove it.',
+    level: 3,
+    minutes: 20,
+    goal: 'proof',
+    tdc: 'to-find',
+    guided: false,
+    make: (random) => ({ ...one('cam-off')(random), slack: 2 }),
+  }),
+  slack: exercise({
+    title: 'A worn chain',
+    task: 'The drive has slack that would mislead you. Say where the cam sits all the same.',
+    level: 3,
+    minutes: 10,
+    goal: 'cam',
+    tdc: 'proved',
+    guided: false,
+    make: one('slack'),
+  }),
+  sticking: exercise({
+    title: 'What goes up',
+    task: 'The lifters have no springs. Say where the cam sits.',
+    level: 3,
+    minutes: 10,
+    goal: 'cam',
+    tdc: 'proved',
+    guided: false,
+    make: one('sticking'),
+  }),
+  bleeding: exercise({
+    title: 'Hydraulic lifters',
+    task: 'The durations come out short. Say where the cam sits, and what is wrong.',
+    level: 4,
+    minutes: 12,
+    goal: 'cause',
+    tdc: 'proved',
+    guided: false,
+    make: one('bleed-down'),
+  }),
+  slipping: exercise({
+    title: 'Two lobes that disagree',
+    task: 'Measure intake and exhaust. They cannot both be right: find out why.',
+    level: 4,
+    minutes: 15,
+    goal: 'cause',
+    tdc: 'proved',
+    guided: false,
+    make: one('wheel-slipped'),
+  }),
+  'other-cam': exercise({
+    title: 'From an unmarked box',
+    task: 'A cam came without its box. Is it the one of the card?',
+    level: 4,
+    minutes: 15,
+    goal: 'cause',
+    tdc: 'proved',
+    guided: false,
+    make: one('wrong-cam'),
+  }),
+  'runs-badly': exercise({
+    title: 'It runs badly: find out why',
+    task: 'Put together yesterday, and it runs badly. Measure what you need, and say what is wrong.',
+    level: 5,
+    minutes: 25,
+    goal: 'cause',
+    tdc: 'to-find',
+    guided: false,
+    make: (random) => {
+      const causes: readonly Cause[] = ['tooth-out', 'wrong-cam', 'wheel-slipped', 'bleed-down', 'slack', 'cam-off'];
+      return one(causes[Math.floor(random.even() * causes.length)] ?? 'tooth-out')(random);
+    },
+  }),
+  free: exercise({
+    title: 'Free play',
+    task: 'Turn it, measure it, move it. Nothing is asked.',
+    level: 1,
+    minutes: 10,
+    goal: 'free',
+    tdc: 'to-find',
+    guided: false,
+    make: () => ({}),
+  }),
+} as const;
+
+export type ExerciseName = keyof typeof EXERCISES;
+export const EXERCISE_NAMES = Object.keys(EXERCISES) as [ExerciseName, ...ExerciseName[]];
+
+/** What free play lets one choose. */
+export interface OwnTwist {
+  readonly ahead: number;
+  readonly slack: number;
+  readonly lifter: VirtualLifter['kind'];
+}
+
+const BLEEDS = 0.006;
+const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
+
+/**
+ * Makes an exercise up: the same seed makes the same engine.
+ * @param own free play: what is wrong is the builder's to choose.
+ */
+export function makeScenario(name: ExerciseName, base: PracticeBase, seed: number, own?: OwnTwist): Scenario {
+  const random = makeRandom(seed);
+  const { make, tdc } = EXERCISES[name];
+  const twist = own
+    ? {
+        ahead: own.ahead,
+        slack: own.slack,
+        lifter: own.lifter === 'bleeding' ? ({ kind: 'bleeding', perDegree: BLEEDS } as const) : { kind: own.lifter },
+      }
+    : make(random);
+  const { cause = 'cam-off', ahead = 0, ground = (lobe: Lobe) => lobe, slips = null } = twist as Twist;
+  const { stroke = 0, rod = 0, pinOffset, rotation } = base.engine;
+  return {
+    base,
+    engine: {
+      crank: { stroke, rod, ...(pinOffset === undefined ? {} : { pinOffset }) },
+      rotation,
+      ring: base.ring,
+      lobes: { intake: ground(base.lobes.intake), exhaust: ground(base.lobes.exhaust) },
+      lifter: twist.lifter ?? ordinary.lifter,
+      slack: twist.slack ?? ordinary.slack,
+      slips,
+    },
+    advance: { intake: ahead, exhaust: ahead },
+    // Anywhere, in quarters of a degree; and met somewhere on the way up.
+    mount: tdc === 'proved' ? 0 : either(random) * (Math.round(between(random, 6, 40) * 4) / 4),
+    crank: -Math.round(between(random, 60, 120)) - 360,
+    cause,
+    seed,
+  };
+}

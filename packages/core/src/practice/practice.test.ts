@@ -1,0 +1,156 @@
+import { crankAngleAtDrop, pistonDrop } from '../crank/slider-crank';
+import { lobeAt } from '../cam/lobe';
+import { entrySchema } from '../logbook/entry';
+import { reportSchema } from '../logbook/report';
+import { book } from '../testing/book';
+import { practising } from '../testing/practising';
+import { STOP_DEPTH, againstStop, dialZeroed, pistonBelow, room, wheelTurned } from '../virtual-engine/whole-engine';
+import { adviceFor } from './coach';
+import { EXERCISES, EXERCISE_NAMES, makeScenario } from './exercises';
+import { PRACTICE_SIX, baseOf } from './scenario';
+
+const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8];
+
+describe('the engine under the hand', () => {
+  const scenario = makeScenario('find-tdc', PRACTICE_SIX, 5);
+  test('a stop holds the crank where the slider-crank says, both ways, at every turn', () => {
+    // Heywood, Internal Combustion Engine Fundamentals, ch. 2: by `pistonDrop`, checked against its closed form in crank.test.ts.
+    const job = practising('find-tdc', scenario);
+    job.put((stand) => ({ ...stand, stop: STOP_DEPTH }));
+    const contact = crankAngleAtDrop(scenario.engine.crank, STOP_DEPTH)?.after ?? 0;
+    job.turn(2_000);
+    expect(againstStop(scenario.engine, job.stand())).toBe('forward');
+    expect(job.stand().crank).toBeCloseTo(-360 - contact, 6);
+    job.turn(-2_000);
+    expect(againstStop(scenario.engine, job.stand())).toBe('backward');
+    expect(job.stand().crank).toBeCloseTo(-720 + contact, 6);
+    expect(pistonBelow(scenario.engine, job.stand())).toBeCloseTo(STOP_DEPTH, 6);
+    expect(pistonDrop(scenario.engine.crank, contact)).toBeCloseTo(STOP_DEPTH, 9);
+    expect(room(scenario.engine, job.stand()).on).toBeCloseTo(360 - 2 * contact, 6);
+  });
+
+  test('the needle waits while the slack of the drive is taken up, and no longer', () => {
+    const worn = makeScenario('slack', PRACTICE_SIX, 3);
+    const job = practising('slack', worn);
+    const { slack, lobes } = worn.engine;
+    job.turn(lobes.intake.nose - worn.advance.intake - 50 - job.stand().crank);
+    job.put((stand) => dialZeroed(worn.engine, stand));
+    job.turn(-slack);
+    expect(job.look().dial).toBeCloseTo(0, 9);
+    job.turn(-5);
+    const fell = lobeAt(lobes.intake, lobes.intake.nose - 50).lift - lobeAt(lobes.intake, lobes.intake.nose - 55).lift;
+    expect(job.look().dial).toBeCloseTo(-fell, 6);
+    job.turn(slack);
+    expect(job.look().dial).toBeCloseTo(-fell, 6);
+    job.turn(5);
+    expect(job.look().dial).toBeCloseTo(0, 6);
+  });
+});
+
+describe('an exercise', () => {
+  test.each(EXERCISE_NAMES)('%s opens a logbook that holds, and does not tell its secret', (name) => {
+    const scenario = makeScenario(name, PRACTICE_SIX, 11);
+    expect(makeScenario(name, PRACTICE_SIX, 11)).toEqual(scenario);
+    const job = practising(name, scenario);
+    for (const entry of job.entries) expect(entrySchema.safeParse(entry).error?.issues ?? []).toEqual([]);
+    const report = reportSchema.parse(job.report());
+    expect(report.build.practice).toBe(true);
+    expect(report.zero.state).toBe(EXERCISES[name].tdc === 'proved' ? 'proved' : 'none');
+    expect(report.card.contradictions).toEqual([]);
+    expect(report.drive.parts.length).toBeGreaterThan(0);
+  });
+
+  test('TDC found with care is worth everything, wherever the wheel sat', () => {
+    for (const seed of SEEDS) {
+      const job = practising('find-tdc', makeScenario('find-tdc', PRACTICE_SIX, seed));
+      job.findTdc();
+      const { score, rows, readings } = job.debrief();
+      expect(job.report().zero.state).toBe('proved');
+      expect(rows).toMatchObject([{ right: true }]);
+      expect(readings.map(({ judgement }) => judgement)).toEqual(Array(4).fill('helped'));
+      expect(score).toBe(100);
+    }
+  });
+
+  test('a cam that is read with care is found to within a degree, whatever its error', () => {
+    for (const seed of SEEDS) {
+      const scenario = makeScenario('centreline', PRACTICE_SIX, seed);
+      const job = practising('centreline', scenario);
+      job.centreline('intake');
+      expect(Math.abs((job.report().verdict.delta ?? 99) - scenario.advance.intake)).toBeLessThan(1);
+      expect(job.debrief().score).toBeGreaterThanOrEqual(95);
+    }
+  });
+
+  test('a reading from the wrong side is named, with the slack that stands in it, and costs', () => {
+    const scenario = makeScenario('slack', PRACTICE_SIX, 3);
+    const job = practising('slack', scenario);
+    job.centreline('intake', true);
+    const { readings, score } = job.debrief();
+    const careful = practising('slack', scenario);
+    careful.centreline('intake');
+    expect(readings[0]).toMatchObject({ judgement: 'wrong-side' });
+    expect(readings[0]?.words).toContain(`${scenario.engine.slack}`);
+    expect(readings[1]).toMatchObject({ judgement: 'helped' });
+    expect(score).toBeLessThan((careful.debrief().score ?? 0) - 30);
+  });
+
+  test('a misread wheel, a reading away from the stop and one after the wheel slipped are told apart', () => {
+    const job = practising('find-tdc', makeScenario('find-tdc', PRACTICE_SIX, 2));
+    job.findTdc();
+    job.put((stand) => wheelTurned(stand, 3));
+    const zero = job.report().zero;
+    job.write('zero.reading', {
+      zero: zero.id ?? '',
+      setting: zero.setting,
+      pass: zero.id ?? '',
+      side: 'before',
+      wheel: job.look().wheel,
+    });
+    expect(job.debrief().readings.at(-1)).toMatchObject({
+      judgement: 'misread',
+      words: expect.stringMatching(/did not stand against/) as string,
+    });
+
+    const slipping = practising('slipping', makeScenario('slipping', PRACTICE_SIX, 4));
+    slipping.centreline('intake');
+    slipping.turn(720);
+    slipping.centreline('exhaust');
+    expect(slipping.debrief().readings.map(({ judgement }) => judgement)).toEqual([
+      'helped',
+      'helped',
+      'spoiled',
+      'spoiled',
+    ]);
+    slipping.say('wheel-slipped');
+    const right = slipping.debrief().score ?? 0;
+    slipping.say('wrong-cam');
+    expect(slipping.debrief().score).toBe(right - 80);
+    expect(slipping.debrief(2).score).toBe(Math.max(0, right - 90));
+  });
+
+  test('what is advised leads from the bare engine to the proof', () => {
+    const scenario = makeScenario('find-tdc', PRACTICE_SIX, 6);
+    const job = practising('find-tdc', scenario);
+    const advice = () => adviceFor('find-tdc', scenario, job.stand(), job.report());
+    expect(advice()).toMatchObject({ at: 'zero', sentence: expect.stringMatching(/bar across the bore/) as string });
+    job.findTdc();
+    expect(advice()).toMatchObject({ at: 'done' });
+  });
+});
+
+test('an engine of the shop is practised on as it is: ring, rotation, card and hardware', () => {
+  const job = book({ ring: '0-360', sense: 'falling' }, 'mm');
+  job.card(104);
+  const base = baseOf(job.report());
+  expect(base).toMatchObject({
+    name: 'Test six',
+    units: 'mm',
+    ring: { ring: '0-360', sense: 'falling' },
+    engine: { stroke: 88.392, rod: 144.78 },
+    card: { intake: { centreline: 104 } },
+  });
+  const own = practising('centreline', makeScenario('centreline', base, 9));
+  own.centreline('intake');
+  expect(Math.abs((own.report().verdict.delta ?? 99) - own.stand().advance.intake)).toBeLessThan(1);
+});

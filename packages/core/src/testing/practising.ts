@@ -1,0 +1,118 @@
+import { derive } from '../logbook/report';
+import type { Report } from '../logbook/report-schema';
+import type { BodyOf, Entry, EntryKind } from '../logbook/entry';
+import { readingAt } from '../crank/wheel';
+import type { Valve } from '../cam/card';
+import { type Cause } from '../practice/causes';
+import { type Debrief, debrief } from '../practice/debrief';
+import type { ExerciseName } from '../practice/exercises';
+import { openPractice } from '../practice/opening';
+import type { Scenario } from '../practice/scenario';
+import {
+  type Stand,
+  againstStop,
+  dialPut,
+  dialShows,
+  dialZeroed,
+  lifterPushed,
+  met,
+  room,
+  turned,
+  underPointer,
+  wheelTurned,
+  withStop,
+  withoutStop,
+} from '../virtual-engine/whole-engine';
+import { id } from './book';
+
+/** A builder at a practice engine, who turns it, looks, and writes down what he sees. */
+export function practising(exercise: ExerciseName, scenario: Scenario) {
+  const { engine } = scenario;
+  const buildId = id();
+  const quill = { newId: id, buildId, builderId: id(), now: '2026-03-14T09:26:53Z' };
+  const entries: Entry[] = openPractice(exercise, scenario, quill);
+  const trail: Record<string, Stand> = {};
+  let stand = met(engine, scenario.advance, scenario.mount, scenario.crank);
+  let answer: Cause | null = null;
+  const report = (): Report => derive(entries) as Report;
+  const write = <K extends EntryKind>(kind: K, body: BodyOf<K>): string => {
+    const entryId = id();
+    entries.push({ id: entryId, buildId, kind, body, takenAt: quill.now, builderId: quill.builderId } as Entry);
+    trail[entryId] = stand;
+    return entryId;
+  };
+  /** As an eye reads it: to the quarter. */
+  const wheel = () => readingAt(engine.ring, Math.round(underPointer(stand) * 4) / 4);
+  const turn = (by: number): void => void (stand = turned(engine, stand, by));
+  const until = (shown: number, moving: 'rising' | 'falling', direction: 1 | -1 = 1): boolean => {
+    for (let steps = 0; steps < 720 * 8; steps += 1) {
+      const before = dialShows(engine, stand);
+      turn(direction / 8);
+      const after = dialShows(engine, stand);
+      if (moving === 'rising' ? before < shown && after >= shown : before > shown && after <= shown) return true;
+    }
+    return false;
+  };
+  const pass = (zero: string, setting: string | null): void => {
+    const passId = id();
+    for (const side of ['before', 'after'] as const) {
+      turn(side === 'before' ? 400 : -400);
+      if (againstStop(engine, stand) === null) throw new Error('it turned past the stop');
+      write('zero.reading', { zero, setting, pass: passId, side, wheel: wheel() });
+    }
+  };
+  return {
+    entries,
+    trail,
+    report,
+    turn,
+    until,
+    stand: () => stand,
+    look: () => ({ ...room(engine, stand), dial: dialShows(engine, stand), wheel: wheel() }),
+    put: (change: (stand: Stand) => Stand): void => void (stand = change(stand)),
+    /** Finds TDC by the stop, sets the wheel, proves it. */
+    findTdc: (): void => {
+      const zero = write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
+      stand = withStop(engine, stand) ?? stand;
+      pass(zero, null);
+      stand = wheelTurned(stand, -(report().zero.result?.tdc ?? 0));
+      const setting = write('zero.set', { zero, after: null, moved: 'wheel' });
+      pass(zero, setting);
+      stand = withoutStop(stand);
+    },
+    /** Both flanks at 0.050 in below the peak; `careless` comes to the first one turning back. */
+    centreline: (valve: Valve, careless = false): void => {
+      const shows = (flank: 'opening' | 'closing') => ({ kind: 'below-peak' as const, flank, drop: 1.27 });
+      stand = lifterPushed(engine, dialPut(engine, stand, valve));
+      const round = id();
+      const reading = (flank: 'opening' | 'closing'): string =>
+        write('reading.taken', {
+          setting: report().zero.setting,
+          trial: report().read.trial ?? '',
+          round,
+          method: 'centreline',
+          cylinder: 1,
+          valve,
+          sitsOn: 'lifter',
+          shows: shows(flank),
+          approach: 'forward',
+          wheel: wheel(),
+        });
+      const nose = engine.lobes[valve].nose - stand.advance[valve];
+      turn((((nose - stand.crank) % 720) + 720) % 720);
+      stand = dialZeroed(engine, stand);
+      turn(-90);
+      if (careless) {
+        turn(80);
+        until(-1.27, 'falling', -1);
+      } else until(-1.27, 'rising');
+      reading('opening');
+      turn(20);
+      until(-1.27, 'falling');
+      reading('closing');
+    },
+    say: (cause: Cause): void => void (answer = cause),
+    debrief: (hints = 0): Debrief => debrief({ exercise, scenario, entries, trail, stand, hints, answer }, report()),
+    write,
+  };
+}
