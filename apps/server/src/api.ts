@@ -4,6 +4,8 @@ import { csrf } from 'hono/csrf';
 import { HTTPException } from 'hono/http-exception';
 import { buildRoutes } from './builds/routes';
 import { hardwareRoutes } from './hardware/routes';
+import { instrumentRoutes } from './instruments/routes';
+import { practiceRoutes } from './practice/routes';
 import type { OpenDatabase } from './db/database';
 import { makeAttempts } from './sign-in/attempts';
 import { signInRoutes } from './sign-in/routes';
@@ -54,7 +56,9 @@ export function createApi({ db, pool, name }: OpenDatabase) {
     .get('/health', (c) => c.json({ ok: true }))
     .route('/', signInRoutes(db, sessions, attempts))
     .route('/', buildRoutes(db, sessions))
-    .route('/', hardwareRoutes(db, sessions));
+    .route('/', hardwareRoutes(db, sessions))
+    .route('/', practiceRoutes(db, sessions))
+    .route('/', instrumentRoutes(db, sessions));
 
   api.all('/*', (c) => answerProblem(c, new Problem(404, 'Not found', 'There is nothing at this address.')));
   api.onError((error, c) => {

@@ -1,9 +1,11 @@
 import { randomInt } from 'node:crypto';
 import { serve } from '@hono/node-server';
 import { Hono } from 'hono';
+import { WebSocketServer } from 'ws';
 import { createApi } from './api';
 import { openDatabase } from './db/database';
 import { DEMO_SIGN_IN, loadDemoShop } from './demo/shop';
+import { LARGEST_MESSAGE } from './instruments/exchange';
 import { hasShop, renewSetupCode } from './sign-in/accounts';
 import { createSite } from './web/site';
 
@@ -41,7 +43,8 @@ const root = new Hono();
 root.route('/', createApi(database));
 root.route('/', createSite(setting('WEB_DIR')));
 
-const server = serve({ fetch: root.fetch, port, hostname: host }, (info) => {
+const sockets = new WebSocketServer({ noServer: true, maxPayload: LARGEST_MESSAGE });
+const server = serve({ fetch: root.fetch, port, hostname: host, websocket: { server: sockets } }, (info) => {
   console.log([`Yosoku is ready at http://${host}:${info.port}`, ...notes].join('\n'));
 });
 server.on('error', (error) => {
@@ -58,6 +61,7 @@ function stop(): void {
   if (stopping) return;
   stopping = true;
   server.close(() => void database.close().then(() => process.exit(0)));
+  for (const socket of sockets.clients) socket.terminate();
   if ('closeAllConnections' in server) server.closeAllConnections();
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);

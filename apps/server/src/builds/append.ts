@@ -13,6 +13,7 @@ import {
   idInUse,
   isSame,
   noSuchBuild,
+  refusePractice,
   signed,
   toRow,
 } from './posting';
@@ -75,6 +76,7 @@ export async function openBuild(
   first: Extract<Entry, { kind: 'build.described' }>,
 ): Promise<Placed[]> {
   const posting: Posting = { account, buildId: first.buildId, entries: [first] };
+  refusePractice(first);
   await checkAuthors(db, posting);
   await db
     .insert(build)

@@ -38,6 +38,16 @@ export const signed = (): Problem =>
     'This build is signed and closed. Reopen it with a reason, then send this again; until then it waits where it was written.',
   );
 
+/** Throws a problem for an engine that is made up to practise on. */
+export function refusePractice(posted: Entry): void {
+  if (posted.kind === 'build.described' && posted.body.practice)
+    throw new Problem(
+      422,
+      'Practice',
+      'This is an engine that was made up to practise on. It is never kept among the builds of a shop.',
+    );
+}
+
 /** Does a row hold just what is posted? Then posting it again is harmless. */
 export const isSame = (row: Pick<EntryRow, 'kind' | 'body' | 'builderId' | 'takenAt'>, posted: Entry): boolean =>
   row.kind === posted.kind &&
@@ -45,17 +55,21 @@ export const isSame = (row: Pick<EntryRow, 'kind' | 'body' | 'builderId' | 'take
   row.takenAt.getTime() === new Date(posted.takenAt).getTime() &&
   isDeepStrictEqual(row.body, posted.body);
 
-export const toRow = (posted: Entry, seq: number, account: Account): EntryRow => ({
-  id: posted.id,
-  buildId: posted.buildId,
-  seq,
-  kind: posted.kind,
-  body: posted.body,
-  takenAt: new Date(posted.takenAt),
-  builderId: posted.builderId,
-  postedBy: account.builderId,
-  receivedAt: new Date(),
-});
+/** The row of an entry. Throws a problem for an engine that is made up to practise on: every way into a logbook comes through here. */
+export function toRow(posted: Entry, seq: number, account: Account): EntryRow {
+  refusePractice(posted);
+  return {
+    id: posted.id,
+    buildId: posted.buildId,
+    seq,
+    kind: posted.kind,
+    body: posted.body,
+    takenAt: new Date(posted.takenAt),
+    builderId: posted.builderId,
+    postedBy: account.builderId,
+    receivedAt: new Date(),
+  };
+}
 
 /** Every entry must be of the build that is posted to, and by a builder of the shop. Throws a problem otherwise. */
 export async function checkAuthors(db: Db, { account, buildId, entries }: Posting): Promise<void> {

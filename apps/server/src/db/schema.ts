@@ -16,6 +16,7 @@ import {
 import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Entry } from '@yosoku/core/logbook/entry';
+import type { ExerciseName } from '@yosoku/core/practice/exercises';
 import type { Hardware, Setting } from '@yosoku/core/timing-set/hardware';
 
 const uuid = (name: string) => char(name, { length: 36 });
@@ -151,4 +152,38 @@ export const entry = mysqlTable(
     primaryKey({ columns: [table.id, table.buildId] }),
     uniqueIndex('entry_build_seq').on(table.buildId, table.seq),
   ],
+);
+
+/** A bench box of a shop: who has its key may speak as it. Only the hash of the key is kept. */
+export const benchBox = mysqlTable(
+  'bench_box',
+  {
+    id: uuid('id').primaryKey(),
+    shopId: uuid('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    name: varchar('name', { length: 24 }).notNull(),
+    keyHash: char('key_hash', { length: 64 }).notNull(),
+    createdAt: moment('created_at').notNull(),
+  },
+  (table) => [
+    uniqueIndex('bench_box_name').on(table.shopId, table.name),
+    uniqueIndex('bench_box_key').on(table.keyHash),
+  ],
+);
+
+/** A finished exercise. What was written in it stays on the device: practice never stands among the builds of the shop. */
+export const practiceScore = mysqlTable(
+  'practice_score',
+  {
+    id: uuid('id').primaryKey(),
+    builderId: uuid('builder_id')
+      .notNull()
+      .references(() => builder.id),
+    exercise: varchar('exercise', { length: 24 }).$type<ExerciseName>().notNull(),
+    score: int('score').notNull(),
+    hints: int('hints').notNull(),
+    doneAt: moment('done_at').notNull(),
+  },
+  (table) => [index('practice_score_builder').on(table.builderId)],
 );
