@@ -13,7 +13,8 @@ export interface Turning {
   readonly hold: (held: boolean) => void;
 }
 
-function makeTurning(position: number): Turning {
+/** A turning that nothing swings: whoever made it sets its value. */
+export function makeTurning(position: number): Turning {
   let held = false;
   return {
     value: new Animated.Value(position),

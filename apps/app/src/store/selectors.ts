@@ -17,10 +17,11 @@ export const selectOwnWaiting = createSelector([selectWaiting, selectShopId], (w
   waiting.filter((each) => each.shopId === shopId),
 );
 
-/** A build's logbook as this device knows it: the server's entries, then what waits here. */
+/** A build's logbook as this device knows it: the server's entries, then what waits here; or that of a practice. */
 export const selectEntries = createSelector(
   [
-    (state: RootState, buildId: string) => state.logbook.known[buildId] ?? NO_ENTRIES,
+    (state: RootState, buildId: string) =>
+      state.practice.runs[buildId]?.entries ?? state.logbook.known[buildId] ?? NO_ENTRIES,
     selectOwnWaiting,
     (_state: RootState, buildId: string) => buildId,
   ],

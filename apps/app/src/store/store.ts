@@ -6,11 +6,12 @@ import { draftsReducer } from './drafts-slice';
 import { logbookReducer } from './logbook-slice';
 import { delivered, outboxReducer, recorded, recovered, refused, triedAgain } from './outbox-slice';
 import { dropWaiting, keepWaiting, readWaiting } from './outbox-storage';
+import { practiceReducer } from './practice-slice';
 import { sessionReducer } from './session-slice';
 import { settingsReducer } from './settings-slice';
 
 /** What is read back from this device at the next visit. The outbox has a storage of its own. */
-const REMEMBERED = ['session', 'logbook', 'drafts', 'settings'];
+const REMEMBERED = ['session', 'logbook', 'drafts', 'settings', 'practice'];
 const THROTTLE_MS = 50;
 
 const rootReducer = combineReducers({
@@ -19,6 +20,7 @@ const rootReducer = combineReducers({
   outbox: outboxReducer,
   drafts: draftsReducer,
   settings: settingsReducer,
+  practice: practiceReducer,
   /** False until this device's memory has been read. */
   awake: (awake = false, action: { type: string }) => awake || action.type === REMEMBER_REHYDRATED,
 });

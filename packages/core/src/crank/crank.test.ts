@@ -3,7 +3,7 @@ import { forwardArc, wrap180 } from '../units/angle';
 import { inches } from '../units/length';
 import { checkFiringOrder, parseFiringOrder } from './firing-order';
 import { provesZero, sideDifference, solveTdc, zeroCorrection } from './equal-heights';
-import { crankAngleAtDrop, crankTrouble, pistonDrop } from './slider-crank';
+import { crankAngleAtDrop, crankTrainAt, crankTrouble, pistonDrop } from './slider-crank';
 import { type WheelReading, type WheelRing, formatReading, readingAt, ringPosition, wheelReadingSchema } from './wheel';
 
 const RINGS: WheelRing[] = [
@@ -45,6 +45,20 @@ describe('slider-crank', () => {
     const top = sweep.indexOf(Math.min(...sweep)) / 200 - 180;
     expect(top).toBeCloseTo(0, 6);
     expect(Math.max(...sweep) - Math.min(...sweep)).toBeCloseTo(common.stroke, 6);
+  });
+
+  test('the parts hang together wherever it stands: throw, rod length, and the drop of the piston', () => {
+    const top = crankTrainAt(offset, 0);
+    for (let degrees = -180; degrees < 180; degrees += 11) {
+      const { pin, piston, rodLean } = crankTrainAt(offset, degrees);
+      expect(Math.hypot(pin.side, pin.height)).toBeCloseTo(Math.hypot(top.pin.side, top.pin.height), 9);
+      expect(Math.hypot(piston.side - pin.side, piston.height - pin.height)).toBeCloseTo(common.rod, 9);
+      expect(Math.tan((rodLean * Math.PI) / 180)).toBeCloseTo(
+        (piston.side - pin.side) / (piston.height - pin.height),
+        9,
+      );
+      expect(top.piston.height - piston.height).toBeCloseTo(pistonDrop(offset, degrees), 9);
+    }
   });
 
   test('drop and angle undo each other, with any offset', () =>

@@ -102,6 +102,33 @@ export function equalHeights(
   };
 }
 
+/** Where the parts of a crank train stand, from the crank centre: `side` toward where the crankpin moves after TDC, `height` up. Lengths mm. */
+export interface CrankTrainPlaces {
+  /** The crank’s own angle, degrees from straight up. */
+  readonly crank: number;
+  readonly pin: { readonly side: number; readonly height: number };
+  readonly piston: { readonly side: number; readonly height: number };
+  /** How far the rod leans from upright toward `side`, degrees. */
+  readonly rodLean: number;
+}
+
+/**
+ * All of a crank train at a place, to draw it. The piston stands `pistonDrop` below its highest there (same slider-crank).
+ * @example crankTrainAt({ stroke: 80, rod: 120 }, 90).pin // 40 to the side, 0 up
+ */
+export function crankTrainAt(engine: SliderCrank, fromTdc: number): CrankTrainPlaces {
+  const { radius, rod, offset, tdc } = solve(engine);
+  const theta = fromTdc * RAD + tdc;
+  const pin = { side: radius * Math.sin(theta), height: radius * Math.cos(theta) };
+  const up = Math.sqrt(rod ** 2 - (pin.side - offset) ** 2);
+  return {
+    crank: theta / RAD,
+    pin,
+    piston: { side: offset, height: pin.height + up },
+    rodLean: Math.atan2(offset - pin.side, up) / RAD,
+  };
+}
+
 /** How fast the piston falls there: millimetres per crank degree, by the exact derivative. `pistonSlope(engine, 0)` is 0. */
 export function pistonSlope(engine: SliderCrank, fromTdc: number): number {
   const { radius, rod, offset, tdc } = solve(engine);

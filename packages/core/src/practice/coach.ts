@@ -18,7 +18,7 @@ export function adviceFor(exercise: ExerciseName, scenario: Scenario, stand: Sta
   const { zero, verdict, proof } = report;
   if (zero.state !== 'proved') return zeroAdvice(scenario, stand, report);
   if (goal === 'tdc') return { sentence: 'TDC is proved. Press “Show me the truth”.', at: 'done' };
-  if (stand.stop !== null) return engine('Take the stop out: the cam wants whole turns.');
+  if (stand.stop !== null) return engine('Take the stop out (“Stop out”): the cam wants whole turns.');
   if (verdict.kind === 'waiting' || verdict.kind === 'measure-again') return readAdvice(scenario, stand, report);
   if (goal === 'cam')
     return { sentence: `${verdict.headline} That is the answer: press “Show me the truth”.`, at: 'done' };
@@ -41,16 +41,20 @@ function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report)
   const { step } = zero;
   if (step.does === 'begin')
     return { sentence: 'Open Zero and begin with the bar across the bore: the head is off.', at: 'zero' };
-  if (step.does === 'set')
+  if (step.does === 'set') {
+    // The crank stands against the stop: the wheel is set where it is held.
+    const ways = zero.correction?.ways ?? [];
+    const way = ways.find(({ part }) => part === 'hold') ?? ways[0];
     return engine(
-      `${zero.correction?.ways[0]?.text ?? 'The wheel is right.'} Do it under “The wheel”, the crank held where it is; then say at Zero that it is set.`,
+      `${way?.text.replace(/^Or h/, 'H') ?? 'The wheel is right.'} Press “Move wheel” and turn it on its hub, the crank held where it is; then say at Zero that it is set.`,
     );
+  }
   if (step.does !== 'read')
     return { sentence: 'Look at what Zero says: a reading does not fit. Undo it and read again.', at: 'zero' };
   if (stand.stop === null)
     return pistonBelow(whole, stand) < STOP_DEPTH
       ? engine('The piston is too high for the stop. Turn it on until it is well down.')
-      : engine('Put the stop in.');
+      : engine('Put the stop in: “Stop in”.');
   const wanted = step.side === 'before' ? 'forward' : 'backward';
   if (againstStop(whole, stand) !== wanted)
     return engine(

@@ -1,4 +1,4 @@
-import { type Hardware, type Setting, advanceOfSetting, tableOf } from '../timing-set/hardware';
+import { type Hardware, type Setting, advanceOfSetting, reachOf, tableOf } from '../timing-set/hardware';
 import { isSame } from '../timing-set/learned-response';
 import type { Random } from './random';
 
@@ -19,15 +19,12 @@ export function makeHardware(hardware: Hardware, random: Random): RealHardware {
   const { trust } = tableOf(hardware);
   const middle = (GIVES.least + GIVES.most) / 2;
   const response = trust.response > 0.05 ? middle + random.within((GIVES.most - GIVES.least) / 2) : 1;
-  const marks = new Map<string, number>();
-  const errorOf = (setting: Setting): number => {
-    if (!('mark' in setting)) return 0;
-    const known = marks.get(setting.mark);
-    if (known !== undefined) return known;
-    const fresh = random.normal(trust.mark / 2);
-    marks.set(setting.mark, fresh);
-    return fresh;
-  };
+  const reach = reachOf(hardware);
+  // Each mark has its error from the beginning: the order in which they are used must not matter.
+  const marks = new Map(
+    (reach.kind === 'marks' ? reach.positions : []).map(({ mark }) => [mark, random.normal(trust.mark / 2)]),
+  );
+  const errorOf = (setting: Setting): number => ('mark' in setting ? (marks.get(setting.mark) ?? 0) : 0);
   return {
     put: (from, to) => {
       if (isSame(from, to)) return 0;

@@ -26,9 +26,14 @@ export function BuildList() {
     <Page
       title="Builds"
       aside={
-        <Link href="/shop" className="py-3 font-medium text-[16px] text-brass">
-          {account?.shopName ?? 'The shop'}
-        </Link>
+        <View className="flex-row flex-wrap gap-x-5">
+          <Link href="/practice" testID="to-practice" className="py-3 font-medium text-[16px] text-brass">
+            Practice
+          </Link>
+          <Link href="/shop" className="py-3 font-medium text-[16px] text-brass">
+            {account?.shopName ?? 'The shop'}
+          </Link>
+        </View>
       }
     >
       <View className="flex-row flex-wrap items-center justify-between gap-3">
@@ -51,9 +56,19 @@ export function BuildList() {
       ) : news === 'asking' ? (
         <Words look="soft">Fetching the builds.</Words>
       ) : news === 'fresh' ? (
-        <Words>
-          No build yet. Put the degree wheel on an engine, press “New build”, and say what it is; Zero comes first.
-        </Words>
+        <View className="gap-2">
+          <Words>
+            No build yet. Put the degree wheel on an engine, press “New build”, and say what it is; Zero comes first.
+          </Words>
+          <Words>No engine at hand? Find true TDC on one that is not there. It takes five minutes.</Words>
+          <Link
+            href="/practice?begin=find-tdc"
+            testID="first-practice"
+            className="self-start border-2 border-brass px-5 py-[13px] font-bold text-[18px] text-brass"
+          >
+            Learn it on the practice engine
+          </Link>
+        </View>
       ) : (
         <Words>
           The server cannot be reached just now, and no builds are kept on this device. You can begin a new one all the

@@ -1,7 +1,8 @@
 import { Link } from 'expo-router';
 import type { ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
+import { ScrollView, View, useWindowDimensions } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
+import { ENGINE_WIDTH, EngineHere, PracticeBeside, PracticeTop, usePractice } from '@/features/practice/practice-frame';
 import { SheetView } from '@/features/sheet/sheet-view';
 import { useWide } from '@/ui/layout';
 import { Words } from '@/ui/words';
@@ -21,34 +22,45 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
   const wide = useWide();
   const { build, stations, trials } = report;
   const where = `cyl 1 · trial ${trials.length || 1}`;
+  const practice = usePractice(build.id);
+  const { width } = useWindowDimensions();
   const voidEntry = (entry: string): void => void write('entry.voided', { voids: entry });
 
   if (!wide)
     return (
       <View className="flex-1 bg-ground">
-        <View role="banner" className="flex-row items-center justify-between gap-3 px-4">
-          <Link
-            href="/"
-            aria-label={`‹ ${build.name}: back to the builds`}
-            numberOfLines={1}
-            className="min-h-[44px] min-w-0 shrink py-[10px] font-medium text-[16px] text-ink"
-          >
-            {`‹ ${build.name}`}
-          </Link>
-          <View className="max-w-[55%] shrink-0 items-end">
-            <Words look="soft" className="leading-[17px]">
-              {where}
-            </Words>
-            <SyncSign />
+        {practice ? (
+          <PracticeTop run={practice} name={build.name} />
+        ) : (
+          <View role="banner" className="flex-row items-center justify-between gap-3 px-4">
+            <Link
+              href="/"
+              aria-label={`‹ ${build.name}: back to the builds`}
+              numberOfLines={1}
+              className="min-h-[44px] min-w-0 shrink py-[10px] font-medium text-[16px] text-ink"
+            >
+              {`‹ ${build.name}`}
+            </Link>
+            <View className="max-w-[55%] shrink-0 items-end">
+              <Words look="soft" className="leading-[17px]">
+                {where}
+              </Words>
+              <SyncSign />
+            </View>
           </View>
-        </View>
+        )}
         <StationLine buildId={build.id} stations={stations} here={here} />
         <View role="main" className="flex-1">
-          {children}
+          {practice?.showing === 'engine' ? <EngineHere run={practice} report={report} width={width} /> : children}
         </View>
       </View>
     );
 
+  const sheet = (
+    <ScrollView className="flex-1" tabIndex={0} contentContainerStyle={{ padding: 20 }}>
+      <SheetView report={report} onVoid={report.sign.closed ? null : voidEntry} />
+    </ScrollView>
+  );
   return (
     <View className="flex-1 flex-row bg-ground">
       <View className="w-[196px] border-r border-hairline pt-6">
@@ -65,33 +77,48 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
             <Words look="heading" numberOfLines={2}>
               {build.name}
             </Words>
-            <Words look="soft">{where}</Words>
+            <Words look="soft">{practice ? `Practice · ${where}` : where}</Words>
           </View>
-          <Link href={`/builds/${build.id}/engine`} className="shrink-0 py-2 font-medium text-[16px] text-brass">
-            The engine
-          </Link>
+          {practice ? (
+            <Link href="/practice" className="shrink-0 py-2 font-medium text-[16px] text-brass">
+              All exercises
+            </Link>
+          ) : (
+            <Link href={`/builds/${build.id}/engine`} className="shrink-0 py-2 font-medium text-[16px] text-brass">
+              The engine
+            </Link>
+          )}
         </View>
         {children}
       </View>
-      <View role="complementary" aria-label="Sheet" className="w-[348px] border-l border-hairline">
-        <View className="flex-row items-baseline justify-between gap-3 px-5 pt-6">
-          <Words look="heading" level={2}>
-            Sheet
-          </Words>
-          <Link
-            href={placeHref(build.id, 'sheet')}
-            replace
-            testID="to-sheet-page"
-            className="py-1 font-medium text-[16px] text-brass"
-          >
-            Print it, keep it
-          </Link>
-          <SyncSign />
+      {practice ? (
+        <View
+          role="complementary"
+          aria-label="The practice engine"
+          style={{ width: ENGINE_WIDTH }}
+          className="border-l border-hairline"
+        >
+          <PracticeBeside run={practice} report={report} sheet={sheet} />
         </View>
-        <ScrollView className="flex-1" tabIndex={0} contentContainerStyle={{ padding: 20 }}>
-          <SheetView report={report} onVoid={report.sign.closed ? null : voidEntry} />
-        </ScrollView>
-      </View>
+      ) : (
+        <View role="complementary" aria-label="Sheet" className="w-[348px] border-l border-hairline">
+          <View className="flex-row items-baseline justify-between gap-3 px-5 pt-6">
+            <Words look="heading" level={2}>
+              Sheet
+            </Words>
+            <Link
+              href={placeHref(build.id, 'sheet')}
+              replace
+              testID="to-sheet-page"
+              className="py-1 font-medium text-[16px] text-brass"
+            >
+              Print it, keep it
+            </Link>
+            <SyncSign />
+          </View>
+          {sheet}
+        </View>
+      )}
     </View>
   );
 }

@@ -2,7 +2,7 @@ import { Link, useLocalSearchParams } from 'expo-router';
 import { type ReactNode, useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
 import type { Report } from '@yosoku/core/logbook/report';
-import type { RootState, Store } from '@/store/store';
+import { type RootState, type Store, useAppSelector } from '@/store/store';
 import { type FetchOutcome, fetchEntries } from '@/sync/fetch-builds';
 import { followBuild } from '@/sync/follow-build';
 import { Closed } from '@/features/sign/closed';
@@ -27,7 +27,10 @@ export function useBuildHere() {
   const store = useStore<RootState>() as unknown as Store;
   const [news, setNews] = useState<FetchOutcome | 'asking'>('asking');
   const logbook = useLogbook(id);
+  const practice = useAppSelector((state) => id in state.practice.runs);
   useEffect(() => {
+    // The server knows nothing of a practice.
+    if (practice) return;
     let gone = false;
     let stop: (() => void) | undefined;
     void fetchEntries(store, id).then((outcome) => {
@@ -39,7 +42,7 @@ export function useBuildHere() {
       gone = true;
       stop?.();
     };
-  }, [id, store]);
+  }, [id, practice, store]);
   return { ...logbook, news };
 }
 

@@ -71,16 +71,20 @@ export function SheetScreen({ report, write }: StationProps) {
         {report.problems.map((problem) => (
           <Notice key={problem.entries.join()} kind="warning" message={problem.message} remedy={problem.remedy} />
         ))}
-        <View className="flex-row flex-wrap gap-x-6">
-          {PAPERS.map(({ paper, label }) => (
-            <QuietButton key={paper} testID={`print-${paper}`} label={label} onPress={() => void print(paper)} />
-          ))}
-          <QuietButton testID="save-readings" label="The readings as CSV" onPress={() => void saveReadings()} />
-          <QuietButton testID="save-file" label="Save the logbook as a file" onPress={() => void saveFile()} />
-          <Link href={`/builds/${id}/engine`} className="px-2 py-3 font-medium text-[17px] text-brass">
-            The engine
-          </Link>
-        </View>
+        {report.build.practice ? (
+          <Words look="soft">A practice is not printed, and not kept as a file.</Words>
+        ) : (
+          <View className="flex-row flex-wrap gap-x-6">
+            {PAPERS.map(({ paper, label }) => (
+              <QuietButton key={paper} testID={`print-${paper}`} label={label} onPress={() => void print(paper)} />
+            ))}
+            <QuietButton testID="save-readings" label="The readings as CSV" onPress={() => void saveReadings()} />
+            <QuietButton testID="save-file" label="Save the logbook as a file" onPress={() => void saveFile()} />
+            <Link href={`/builds/${id}/engine`} className="px-2 py-3 font-medium text-[17px] text-brass">
+              The engine
+            </Link>
+          </View>
+        )}
         {waiting ? (
           <Words look="soft">
             Some entries still wait to be sent: the printed sheet shows what the server has; file and CSV have it all.

@@ -1,0 +1,1 @@
+export { PracticeEnd as default } from '@/features/practice/practice-pages';

@@ -1,0 +1,1 @@
+export { PracticeList as default } from '@/features/practice/practice-pages';

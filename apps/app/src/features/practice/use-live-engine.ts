@@ -1,0 +1,54 @@
+import { useEffect, useMemo, useState } from 'react';
+import { AccessibilityInfo, Animated } from 'react-native';
+import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
+import { type PracticeRun, stood } from '@/store/practice-slice';
+import { useAppDispatch } from '@/store/store';
+import { type LiveEngine, makeLiveEngine } from './live-engine';
+import { standsHere } from './standing-now';
+
+const engines = new Map<string, LiveEngine>();
+let still = false;
+
+/** The one engine of a practice, whoever shows it: a station that comes after another goes on turning the same. */
+export function liveEngineOf({ id, scenario, stand }: Pick<PracticeRun, 'id' | 'scenario' | 'stand'>): LiveEngine {
+  const known = engines.get(id);
+  if (known) return known;
+  const live = makeLiveEngine(scenario.engine, stand, () => still);
+  engines.set(id, live);
+  standsHere(id, live.stand);
+  return live;
+}
+
+/** The engine of a practice while it is on the screen; where it comes to rest is kept on the device. */
+export function useLiveEngine(run: PracticeRun): LiveEngine {
+  const dispatch = useAppDispatch();
+  const { id } = run;
+  const live = liveEngineOf(run);
+  useEffect(() => {
+    void AccessibilityInfo.isReduceMotionEnabled().then((reduced) => (still = reduced));
+    const keep = (stand: Stand): void => void dispatch(stood({ id, stand }));
+    const leave = live.onRest(keep);
+    return () => {
+      leave();
+      keep(live.stand());
+    };
+  }, [dispatch, id, live]);
+  return live;
+}
+
+/** Something of the engine that a picture follows frame by frame. */
+export function useFollowing(live: LiveEngine, of: (stand: Stand) => number): Animated.Value {
+  const value = useMemo(() => new Animated.Value(of(live.stand())), [live, of]);
+  useEffect(() => {
+    value.setValue(of(live.stand()));
+    return live.follow((stand) => value.setValue(of(stand)));
+  }, [live, of, value]);
+  return value;
+}
+
+/** How it stood when it last came to rest: for words. */
+export function useRested(live: LiveEngine): Stand {
+  const [stand, setStand] = useState(live.stand);
+  useEffect(() => live.onRest(setStand), [live]);
+  return stand;
+}

@@ -1,0 +1,202 @@
+import { useMemo } from 'react';
+import { Animated, View } from 'react-native';
+import Svg, { Circle, Line, Path } from 'react-native-svg';
+import type { Valve } from '@yosoku/core/cam/card';
+import { lobeAt } from '@yosoku/core/cam/lobe';
+import { polar, stroke } from '@yosoku/core/crank/dial';
+import { runningSign } from '@yosoku/core/crank/ring-face';
+import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+import type { LiveEngine } from './live-engine';
+import { asDegrees, layer } from './moving-layer';
+import { useFollowing } from './use-live-engine';
+
+interface PictureProps {
+  readonly live: LiveEngine;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Radius of the base circle against the greatest lift of a common cam, and what the picture holds beside both. From memory. */
+const BASE_MM = 14;
+const LIFTER_MM = 16;
+
+/** One lobe with its lifter, to scale: what lies under the lifter is what lifts it. */
+export function LobePicture({
+  live,
+  width,
+  height,
+  valve,
+  dial,
+}: PictureProps & { readonly valve: Valve; readonly dial: boolean }) {
+  const theme = useTheme();
+  const lobe = live.engine.lobes[valve];
+  const sign = runningSign(live.engine.rotation);
+  const reach = BASE_MM + lobe.peak;
+  const scale = Math.min((width - 8) / (2 * reach), (height - 22) / (2 * reach + LIFTER_MM));
+  const follow = useMemo(
+    () => ({
+      turn: ({ crank, lag, advance }: Stand) => (sign * (crank + lag + advance[valve])) / 2,
+      lift: ({ lifted }: Stand) => -lifted[valve] * scale,
+    }),
+    [scale, sign, valve],
+  );
+  const turn = useFollowing(live, follow.turn);
+  const lift = useFollowing(live, follow.lift);
+  const outline = useMemo(
+    () =>
+      Array.from({ length: 240 }, (_, i) => i * 3 - 360)
+        .map((angle, i) => {
+          const [x, y] = polar((BASE_MM + lobeAt(lobe, angle).lift) * scale, (-sign * angle) / 2);
+          return `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`;
+        })
+        .join(''),
+    [lobe, scale, sign],
+  );
+  const size = 2 * reach * scale + 4;
+  const centre = { x: width / 2, y: height - 18 - size / 2 };
+  const colour = theme[valve];
+  const lifterTop = BASE_MM * scale;
+  return (
+    <View style={{ width, height }}>
+      <Animated.View
+        testID={`lobe-${valve}`}
+        style={layer(centre.x, centre.y, size, size, [{ rotate: asDegrees(turn) }])}
+      >
+        <Svg width={size} height={size} viewBox={`${-size / 2} ${-size / 2} ${size} ${size}`}>
+          <Path
+            d={`${outline}Z`}
+            fill={theme.raised}
+            stroke={colour}
+            strokeWidth="2"
+            strokeDasharray={valve === 'exhaust' ? '5 3' : undefined}
+          />
+          <Circle r={BASE_MM * scale * 0.4} fill={theme.ground} stroke={theme.line} strokeWidth="1" />
+          <Path d={stroke(0, BASE_MM * scale * 0.4, 0)} stroke={theme.line} strokeWidth="1" />
+        </Svg>
+      </Animated.View>
+      <Animated.View
+        testID={`lifter-${valve}`}
+        style={layer(centre.x, centre.y, width, 2 * size, [{ translateY: lift }])}
+      >
+        <Svg width={width} height={2 * size} viewBox={`${-width / 2} ${-size} ${width} ${2 * size}`}>
+          <Path
+            d={`M-11 ${-lifterTop - LIFTER_MM * scale}H11V${-lifterTop - 5}L0 ${-lifterTop}L-11 ${-lifterTop - 5}Z`}
+            fill={theme.hairline}
+            stroke={theme.ink}
+            strokeWidth="1.5"
+          />
+          {dial ? (
+            <Line x1="0" x2="0" y1={-lifterTop - LIFTER_MM * scale} y2={-size} stroke={theme.brass} strokeWidth="3" />
+          ) : null}
+        </Svg>
+      </Animated.View>
+      <View style={{ position: 'absolute', bottom: 0, width }}>
+        <Words look="soft" tone={valve} className="text-center">
+          {valve === 'intake' ? '● intake' : '■ exhaust'}
+        </Words>
+      </View>
+    </View>
+  );
+}
+
+/** Timing drive: the slack shows where it hangs, and is taken up before the cam moves. */
+export function DrivePicture({ live, width, height }: PictureProps) {
+  const theme = useTheme();
+  const sign = runningSign(live.engine.rotation);
+  const { slack } = live.engine;
+  const small = Math.min(width * 0.18, height * 0.12);
+  const large = small * 2;
+  const [top, low] = [large + 10, height - small - 24];
+  const follow = useMemo(
+    () => ({
+      crank: ({ crank }: Stand) => sign * crank,
+      cam: ({ crank, lag }: Stand) => (sign * (crank + lag)) / 2,
+      // Turned the way it runs, one run pulls and the other hangs; turned back they change over as the slack goes through.
+      right: ({ lag }: Stand) => (slack === 0 ? 0 : sign === 1 ? lag / slack : 1 - lag / slack),
+      left: ({ lag }: Stand) => (slack === 0 ? 0 : sign === 1 ? 1 - lag / slack : lag / slack),
+    }),
+    [sign, slack],
+  );
+  const crank = useFollowing(live, follow.crank);
+  const cam = useFollowing(live, follow.cam);
+  const right = useFollowing(live, follow.right);
+  const left = useFollowing(live, follow.left);
+  const sag = Math.min(width * 0.22, 3 + slack * 2);
+  const run = low - top;
+  const gear = (radius: number, teeth: number): string =>
+    Array.from({ length: teeth }, (_, i) => stroke(radius - 2.5, radius + 1.5, (i * 360) / teeth)).join('');
+  const sprocket = (testID: string, radius: number, teeth: number, y: number, turn: Animated.Value) => (
+    <Animated.View
+      testID={testID}
+      style={layer(width / 2, y, 2 * radius + 6, 2 * radius + 6, [{ rotate: asDegrees(turn) }])}
+    >
+      <Svg
+        width={2 * radius + 6}
+        height={2 * radius + 6}
+        viewBox={`${-radius - 3} ${-radius - 3} ${2 * radius + 6} ${2 * radius + 6}`}
+      >
+        <Circle r={radius - 1} fill={theme.raised} stroke={theme.soft} strokeWidth="1.2" />
+        <Path d={gear(radius, teeth)} stroke={theme.soft} strokeWidth="1.2" />
+        <Circle cy={-radius * 0.6} r="2" fill={theme.brass} />
+        <Circle r="2" fill={theme.soft} />
+      </Svg>
+    </Animated.View>
+  );
+  return (
+    <View role="img" aria-label="The timing drive." style={{ width, height }}>
+      <Svg width={width} height={height} style={{ position: 'absolute' }}>
+        <Path
+          d={`M${width / 2 - large} ${top}A${large} ${large} 0 0 1 ${width / 2 + large} ${top}`}
+          fill="none"
+          stroke={theme.line}
+          strokeWidth="3"
+        />
+        <Path
+          d={`M${width / 2 - small} ${low}A${small} ${small} 0 0 0 ${width / 2 + small} ${low}`}
+          fill="none"
+          stroke={theme.line}
+          strokeWidth="3"
+        />
+      </Svg>
+      {(['left', 'right'] as const).map((side) => {
+        const way = side === 'left' ? -1 : 1;
+        return (
+          <Animated.View
+            key={side}
+            testID={`chain-${side}`}
+            style={layer(width / 2 + (way * (large + small)) / 2, (top + low) / 2, 2 * (sag + 2), run, [
+              { scaleX: side === 'left' ? left : right },
+            ])}
+          >
+            <Svg width={2 * (sag + 2)} height={run} viewBox={`${-sag - 2} 0 ${2 * (sag + 2)} ${run}`}>
+              <Path d={`M0 0Q${way * 2 * sag} ${run / 2} 0 ${run}`} fill="none" stroke={theme.soft} strokeWidth="2" />
+            </Svg>
+          </Animated.View>
+        );
+      })}
+      <Svg width={width} height={height} style={{ position: 'absolute' }}>
+        {[-1, 1].map((way) => (
+          <Line
+            key={way}
+            x1={width / 2 + way * large}
+            x2={width / 2 + way * small}
+            y1={top}
+            y2={low}
+            stroke={theme.line}
+            strokeWidth="1"
+            strokeDasharray="2 4"
+          />
+        ))}
+      </Svg>
+      {sprocket('cam-gear', large, 28, top, cam)}
+      {sprocket('crank-gear', small, 14, low, crank)}
+      <View style={{ position: 'absolute', bottom: 0, width }}>
+        <Words look="soft" className="text-center">
+          drive
+        </Words>
+      </View>
+    </View>
+  );
+}
