@@ -11,6 +11,10 @@ export interface Heard {
   readonly recent: readonly Sample[];
   /** Samples that cannot follow from the last one, until it shows whether they hold. */
   readonly doubted: readonly Sample[];
+  /** Listener's clock less the box's at the quickest line, ms: what it would be if nothing waited anywhere. */
+  readonly quickest: number | null;
+  /** How late the last line came against the quickest, ms. */
+  readonly behind: number;
   /** When another box was heard on the same line last; null: never. */
   readonly otherAt: number | null;
   /** Each time the encoder's count lost its origin: the box began anew, or it jumped. What was tied to it before holds no longer. */
@@ -35,6 +39,8 @@ export const SILENT: Heard = {
   at: 0,
   recent: [],
   doubted: [],
+  quickest: null,
+  behind: 0,
   otherAt: null,
   origin: 0,
   lostBecause: null,
@@ -56,6 +62,10 @@ const MOST_RECENT = 64;
 const TWO_FOR = 2_000;
 /** A number that is so much lower than the last is a new count, not a line that came late. */
 const LATE = 1_000;
+/** Clocks drift apart by less than this, ms for each ms. From memory. */
+const DRIFT = 0.0005;
+/** A line that comes later than this tells of a place where the engine may not stand any more, ms. */
+const TOO_LATE = 250;
 /** A box says something at least this often, ms; longer silence is a lost instrument. */
 export const SILENCE = 1_000;
 
@@ -114,11 +124,18 @@ export function hear(heard: Heard, line: string, at: number): Heard {
 }
 
 function accepted(heard: Heard, sample: Sample, at: number, missing: number): Heard {
+  const apart = at - sample.ms;
+  const since = heard.last ? Math.max(0, counted(heard.last.ms, sample.ms)) : 0;
+  // A restart, or the counter's end, begins this anew.
+  const known = heard.quickest === null || counted(heard.last?.ms ?? 0, sample.ms) < 0 ? apart : heard.quickest;
+  const quickest = Math.min(known + DRIFT * since, apart);
   const kept = heard.recent.filter(({ ms }) => counted(ms, sample.ms) <= LOOKS_BACK);
   return {
     ...heard,
     last: sample,
     at,
+    quickest,
+    behind: apart - quickest,
     recent: [...kept.slice(-(MOST_RECENT - 1)), sample],
     tally: {
       ...heard.tally,
@@ -128,13 +145,14 @@ function accepted(heard: Heard, sample: Sample, at: number, missing: number): He
   };
 }
 
-export type Condition = 'nothing-yet' | 'live' | 'lost' | 'two-boxes';
+export type Condition = 'nothing-yet' | 'live' | 'lost' | 'two-boxes' | 'behind';
 
 /** How it stands with the instrument at a moment of the listener's clock. */
-export function conditionOf({ last, at, otherAt }: Heard, now: number): Condition {
+export function conditionOf({ last, at, otherAt, behind }: Heard, now: number): Condition {
   if (last === null) return 'nothing-yet';
   if (now - at > SILENCE) return 'lost';
-  return otherAt !== null && now - otherAt < TWO_FOR ? 'two-boxes' : 'live';
+  if (otherAt !== null && now - otherAt < TWO_FOR) return 'two-boxes';
+  return behind > TOO_LATE ? 'behind' : 'live';
 }
 
 export interface Steady {

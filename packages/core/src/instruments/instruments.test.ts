@@ -55,6 +55,22 @@ describe('what is heard', () => {
     expect(conditionOf(heard, heard.at + 1001)).toBe('lost');
     expect(conditionOf(SILENT, 5)).toBe('nothing-yet');
   });
+  test('lines that have waited on the way tell of the past: they are not live', () => {
+    const later = listen(
+      Array.from({ length: 200 }, (_, i) =>
+        formatLine({ box: 'bench', seq: 41 + i, ms: 205 + 5 * i, angle: 10, lifts: [0, null] }),
+      ),
+      5,
+      listen(lines),
+    );
+    expect(conditionOf(later, later.at)).toBe('live');
+    const stuck = hear(
+      later,
+      formatLine({ box: 'bench', seq: 241, ms: 1205, angle: 10, lifts: [0, null] }),
+      later.at + 400,
+    );
+    expect(conditionOf(stuck, stuck.at)).toBe('behind');
+  });
   test('one sample 180° away is passed over; an encoder that stays there has lost its origin', () => {
     const once = formatLine({ box: 'bench', seq: 41, ms: 205, angle: 190, lifts: [1.27, null] });
     const back = formatLine({ box: 'bench', seq: 42, ms: 210, angle: 10, lifts: [1.27, null] });

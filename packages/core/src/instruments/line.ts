@@ -34,7 +34,7 @@ export const boxName = z
 /** CRC-32 (ISO-HDLC, as in ISO 3309 and PNG) as eight hex digits. Its published check value: "123456789" gives cbf43926. */
 export const checksum = (text: string): string => (crc32(text) >>> 0).toString(16).padStart(8, '0');
 
-/** Three decimals of a degree, four of a millimetre. @example "yb1 bench 7 1200 69.250 1.2700 - mm 5d0c9b1e" in form */
+/** Three decimals of a degree, four of a millimetre. @example "yb1 crank-1 1207 60350 69.250 1.2700 - mm 6714b5f1" */
 export function formatLine({ box, seq, ms, angle, lifts }: Sample, unit: 'mm' | 'in' = 'mm'): string {
   const lift = (mm: number | null): string => (mm === null ? '-' : (mm / MM[unit]).toFixed(unit === 'mm' ? 4 : 5));
   const words = [SIGN, box, seq % COUNTER, ms % COUNTER, angle.toFixed(3), lift(lifts[0]), lift(lifts[1]), unit];

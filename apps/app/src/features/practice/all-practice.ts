@@ -2,3 +2,4 @@
 export { PracticeEngine } from './practice-engine';
 export { PracticeList } from './practice-list';
 export { PracticeEnd } from './practice-end';
+export { openPracticeBox } from './practice-box';

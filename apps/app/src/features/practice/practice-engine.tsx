@@ -13,6 +13,7 @@ import { useWide } from '@/ui/layout';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
+import { BoxTools } from './box-tools';
 import { CylinderPicture } from './cylinder-picture';
 import { DialPicture } from './dial-picture';
 import { DriveTools } from './drive-tools';
@@ -87,6 +88,9 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
         <View className="px-4 pb-4 pt-3">
           <More label="The timing drive" testID="more-drive">
             <DriveTools live={live} run={run} />
+          </More>
+          <More label="The bench box" testID="more-box">
+            <BoxTools id={run.id} />
           </More>
           <More label="Keys" testID="more-keys">
             <Words look="soft">

@@ -7,6 +7,8 @@ import { StationBody } from '@/features/builds/station-body';
 import { useStationWidth } from '@/features/builds/use-station-width';
 import { LengthPad, useLengthEntry } from '@/features/entry/length-pad';
 import { useReadingEntry, wholeReading } from '@/features/entry/use-reading-entry';
+import { Instruments } from '@/features/instruments/instruments';
+import type { Taken } from '@/features/instruments/take-reading';
 import { SlideRule } from '@/pictures/slide-rule';
 import { ReadSketch } from '@/pictures/read-sketch';
 import { Choice } from '@/ui/choice';
@@ -53,6 +55,13 @@ export function ByIndicator({ report, choice, reading, bar }: ByIndicatorProps) 
     reading.record(mm, byWheel ? (wholeReading(wheel) ?? readingAt(zero.ring, tdc)) : null);
     wheel.clear();
   };
+  const take = ({ wheel: at, lift: mm, box }: Taken): void => {
+    if (mm === null) return;
+    // Zeroed at the peak instead of on the base circle, it counts down.
+    reading.record(Math.abs(mm), byWheel ? at : null, { box });
+    wheel.clear();
+    lift.clear();
+  };
   return (
     <StationBody
       footer={
@@ -67,6 +76,16 @@ export function ByIndicator({ report, choice, reading, bar }: ByIndicatorProps) 
               onTurn={wheel.turnTo}
             />
           ) : null}
+          {zero.ring.ring === 'rim' ? null : (
+            <Instruments
+              report={report}
+              valve={valve}
+              wanted={{ wheel: byWheel, lift: true, shown: null, approach: byWheel ? 'forward' : 'any' }}
+              typed={wholeReading(wheel)}
+              onTake={take}
+              onTied={wheel.clear}
+            />
+          )}
           <LengthPad
             entry={lift}
             label="What the indicator shows"

@@ -9,7 +9,8 @@ import { StationBody } from '@/features/builds/station-body';
 import { useStationWidth, useWheelSize } from '@/features/builds/use-station-width';
 import { figureOf } from '@/features/entry/figure';
 import { ReadingPad } from '@/features/entry/reading-pad';
-import { useReadingEntry } from '@/features/entry/use-reading-entry';
+import { useReadingEntry, wholeReading } from '@/features/entry/use-reading-entry';
+import { Instruments } from '@/features/instruments/instruments';
 import { DegreeWheel, type WheelMark } from '@/pictures/degree-wheel';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
@@ -41,9 +42,9 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
   const [asked, setAsked] = useState(false);
   const [back, setBack] = useState(false);
   const entry = useReadingEntry(`${build.id}/read`, zero.ring, round?.readings.at(-1)?.at ?? 0);
-  const record = (wheel: WheelReading): void => {
+  const record = (wheel: WheelReading, box?: string): void => {
     if (height.mm === null) return;
-    reading.record(height.mm, wheel, back ? 'backward' : next.slot.approach);
+    reading.record(height.mm, wheel, { approach: back ? 'backward' : next.slot.approach, box });
     setAsked(false);
     setBack(false);
   };
@@ -54,19 +55,36 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
   return (
     <StationBody
       footer={
-        <ReadingPad
-          entry={entry}
-          ring={zero.ring}
-          rotation={build.engine.rotation}
-          recordLabel={back ? 'Record, read turning back' : next.slot.record}
-          onRecord={record}
-          onUndo={reading.undo}
-          onNext={reading.decide}
-          width={width}
-          blocked={
-            height.mm === null ? (height.trouble ?? 'Type the figure that the indicator is brought to first.') : null
-          }
-        />
+        <View>
+          {zero.ring.ring === 'rim' ? null : (
+            <Instruments
+              report={report}
+              valve={choice.valve}
+              wanted={{
+                wheel: true,
+                lift: false,
+                shown: height.mm === null ? null : next.slot.shows === 'below-peak' ? -height.mm : height.mm,
+                approach: back ? 'backward' : next.slot.approach,
+              }}
+              typed={wholeReading(entry)}
+              onTake={({ wheel, box }) => wheel && record(wheel, box)}
+              onTied={entry.clear}
+            />
+          )}
+          <ReadingPad
+            entry={entry}
+            ring={zero.ring}
+            rotation={build.engine.rotation}
+            recordLabel={back ? 'Record, read turning back' : next.slot.record}
+            onRecord={record}
+            onUndo={reading.undo}
+            onNext={reading.decide}
+            width={width}
+            blocked={
+              height.mm === null ? (height.trouble ?? 'Type the figure that the indicator is brought to first.') : null
+            }
+          />
+        </View>
       }
     >
       {bar}

@@ -30,7 +30,11 @@ function showsOf({ shows, flank }: Slot, figure: number): Shows {
 
 /** What the stations of Read share: a reading to be written, and where one goes next. */
 export interface Reading {
-  readonly record: (figure: number, wheel: WheelReading | null, approach?: 'forward' | 'backward') => void;
+  readonly record: (
+    figure: number,
+    wheel: WheelReading | null,
+    more?: { readonly approach?: 'forward' | 'backward'; readonly box?: string },
+  ) => void;
   readonly decide: () => void;
   readonly undo: (() => void) | null;
 }
@@ -46,7 +50,7 @@ export function ReadStation(props: StationProps) {
   const { method, valve, bank, sitsOn, next } = choice;
 
   const reading: Reading = {
-    record: (figure, wheel, approach = next.slot.approach) => {
+    record: (figure, wheel, { approach = next.slot.approach, box } = {}) => {
       const trial = read.trial ?? write('trial.begun', { after: null });
       write('reading.taken', {
         setting: zero.setting,
@@ -59,6 +63,7 @@ export function ReadStation(props: StationProps) {
         shows: showsOf(next.slot, figure),
         approach,
         wheel,
+        ...(box ? { from: { box } } : {}),
       });
       choice.stayIn(trial);
       setAgain(false);

@@ -10,6 +10,8 @@ import { useStationWidth } from '@/features/builds/use-station-width';
 import { LengthPad, useLengthEntry } from '@/features/entry/length-pad';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { useReadingEntry, wholeReading } from '@/features/entry/use-reading-entry';
+import { Instruments, RecordTurn } from '@/features/instruments/instruments';
+import type { RecordedTurn } from '@yosoku/core/instruments/record-turn';
 import { SlideRule } from '@/pictures/slide-rule';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -67,6 +69,23 @@ function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) 
   const lift = useLengthEntry(`${build.id}/trace-lift`, build.units);
   const at = wholeReading(wheel) ?? readingAt(zero.ring, due);
   const traces = trial?.traces.filter((each) => each.valve === valve) ?? [];
+  const keepTurn = (points: RecordedTurn['points'], box: string): void => {
+    write('trace.recorded', {
+      setting: zero.setting,
+      trial: report.read.trial ?? write('trial.begun', { after: null }),
+      cylinder: choice.cylinder,
+      valve,
+      sitsOn,
+      approach: 'forward',
+      source: 'instrument',
+      name: `A turn of ${box}`,
+      counted: 'from-zero',
+      points: points.map(([angle, mm]): [number, number] => [
+        Math.round(angle * 1e3) / 1e3,
+        Math.round(mm * 1e4) / 1e4,
+      ]),
+    });
+  };
   return (
     <StationBody
       footer={
@@ -79,6 +98,19 @@ function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) 
             width={width}
             onTurn={wheel.turnTo}
           />
+          {zero.ring.ring === 'rim' ? null : (
+            <Instruments
+              report={report}
+              valve={valve}
+              wanted={{ wheel: true, lift: true, shown: null, approach: 'forward' }}
+              typed={wholeReading(wheel)}
+              onTake={({ wheel: taken, lift: mm, box }) => {
+                if (mm !== null && taken) reading.record(Math.max(0, mm), taken, { box });
+                wheel.clear();
+              }}
+              onTied={wheel.clear}
+            />
+          )}
           <LengthPad
             entry={lift}
             label={`Lift at ${formatReading(at)}`}
@@ -103,6 +135,7 @@ function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) 
             : `Go on to ${formatReading(at)}, the way it runs, and read the indicator. ${round?.readings.length} points so far.`}
         </Words>
         <ZeroNotice report={report} />
+        <RecordTurn report={report} valve={valve} onRecorded={keepTurn} />
         {traces.map((trace) => (
           <TracePanel key={trace.id} trace={trace} report={report} write={write} />
         ))}

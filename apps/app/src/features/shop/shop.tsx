@@ -12,6 +12,7 @@ import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
 import { AddBuilder } from './add-builder';
+import { BenchBoxes } from './bench-boxes';
 import { ReadRule, ZeroRule } from './shop-rules';
 
 const THEMES: readonly { readonly value: ThemeChoice; readonly label: string }[] = [
@@ -81,6 +82,7 @@ export function Shop() {
       <ZeroRule />
       <ReadRule />
       {account?.role === 'owner' ? <AddBuilder onAdded={() => setAsked(asked + 1)} /> : null}
+      <BenchBoxes />
       {waiting > 0 ? (
         <Notice
           kind="warning"

@@ -13,7 +13,8 @@ import { newId } from '@/features/builds/use-logbook';
 import { useStationWidth, useWheelSize } from '@/features/builds/use-station-width';
 import { figureOf } from '@/features/entry/figure';
 import { ReadingPad } from '@/features/entry/reading-pad';
-import { useReadingEntry } from '@/features/entry/use-reading-entry';
+import { useReadingEntry, wholeReading } from '@/features/entry/use-reading-entry';
+import { Instruments } from '@/features/instruments/instruments';
 import { DegreeWheel } from '@/pictures/degree-wheel';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
@@ -64,7 +65,7 @@ function Measuring({ report, write, undo, onOtherMethod }: StationProps & { read
   const pass = fresh && zero.passes.length > 0 ? undefined : passInSight(zero);
   const entry = useReadingEntry(`${build.id}/zero`, ring, pass?.readings.at(-1)?.at ?? 0);
 
-  const record = (wheel: WheelReading): void => {
+  const record = (wheel: WheelReading, box?: string): void => {
     if (step.does !== 'read' || side === null || zero.id === null) return;
     if (figure.needed && figure.mm === null) return;
     write('zero.reading', {
@@ -74,6 +75,7 @@ function Measuring({ report, write, undo, onOtherMethod }: StationProps & { read
       side,
       wheel,
       ...(figure.needed && figure.mm !== null ? { indicator: figure.mm } : {}),
+      ...(box ? { from: { box } } : {}),
     });
     setOtherSide(false);
     setAnother(false);
@@ -101,17 +103,34 @@ function Measuring({ report, write, undo, onOtherMethod }: StationProps & { read
     <StationBody
       footer={
         step.does === 'read' && side ? (
-          <ReadingPad
-            entry={entry}
-            ring={ring}
-            rotation={build.engine.rotation}
-            recordLabel={table.record[side]}
-            onRecord={record}
-            onUndo={undo}
-            onNext={next}
-            width={width}
-            blocked={figure.needed && figure.mm === null ? 'Type the indicator’s figure first.' : null}
-          />
+          <View>
+            {ring.ring === 'rim' ? null : (
+              <Instruments
+                report={report}
+                valve={null}
+                wanted={{
+                  wheel: true,
+                  lift: false,
+                  shown: null,
+                  approach: table.height === 'stop' ? (side === 'before' ? 'forward' : 'backward') : 'any',
+                }}
+                typed={wholeReading(entry)}
+                onTake={({ wheel, box }) => wheel && record(wheel, box)}
+                onTied={entry.clear}
+              />
+            )}
+            <ReadingPad
+              entry={entry}
+              ring={ring}
+              rotation={build.engine.rotation}
+              recordLabel={table.record[side]}
+              onRecord={record}
+              onUndo={undo}
+              onNext={next}
+              width={width}
+              blocked={figure.needed && figure.mm === null ? 'Type the indicator’s figure first.' : null}
+            />
+          </View>
         ) : step.does === 'set' && zero.id ? (
           <SetTheWheel zero={zero} write={write} undo={undo} after={step.after} onRepeat={() => setAnother(true)} />
         ) : (

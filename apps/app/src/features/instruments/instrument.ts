@@ -1,0 +1,207 @@
+import { type Condition, type Heard, SILENT, conditionOf, hear, steadyOf } from '@yosoku/core/instruments/hear';
+import { type TurnRecorder, recordTurn } from '@yosoku/core/instruments/record-turn';
+import { type Tie, ringAt } from '@yosoku/core/instruments/tie';
+
+/** How a line to the server stands. */
+type Link = 'opening' | 'open' | 'broken';
+
+/** A tie, and the setting of the wheel for which it was made. */
+export interface WheelTie extends Tie {
+  readonly setting: string | null;
+}
+
+/** What a screen shows of an instrument. */
+export interface Showing {
+  readonly condition: Condition | 'no-server' | 'unplugged';
+  readonly box: string | null;
+  /** Of the encoder, degrees. */
+  readonly angle: number | null;
+  readonly lifts: readonly [number | null, number | null];
+  readonly steady: ReturnType<typeof steadyOf>;
+  readonly origin: number;
+  readonly lostBecause: Heard['lostBecause'];
+  readonly tally: Heard['tally'];
+  /** How far it has come since it last turned round, by its own count: negative downwards. Degrees. */
+  readonly run: number;
+  readonly tie: WheelTie | null;
+  /** What the indicators showed where they were zeroed, mm. */
+  readonly zero: readonly [number, number];
+}
+
+/** An instrument that is listened to on this page. */
+export interface Instrument {
+  readonly name: string;
+  readonly showing: () => Showing;
+  /** Told at most once a frame. */
+  readonly follow: (each: () => void) => () => void;
+  readonly tieTo: (tie: WheelTie) => void;
+  /** An indicator is set to 0 where it shows so much, mm. */
+  readonly zeroAt: (which: 0 | 1, shows: number) => void;
+  /** Records a turn through a tie: the lift of one indicator above its zero. */
+  readonly record: (which: 0 | 1) => TurnRecorder | null;
+  readonly stopRecording: () => void;
+  /** Says something to whoever is at the other end: only a practice box listens. */
+  readonly say: (order: object) => void;
+  readonly close: () => void;
+}
+
+const FIRST_PAUSE_MS = 400;
+const LONGEST_PAUSE_MS = 5_000;
+/** How often silence is looked for. */
+const LOOK_MS = 200;
+/** Turned round only when it has gone so far the other way, degrees: less is noise. */
+const TREMBLE = 0.3;
+
+/**
+ * Listens to an instrument over the server, and comes back by itself when the line breaks.
+ * @param path of the server's line, under `/api`.
+ */
+export function openInstrument(
+  name: string,
+  path: string,
+  onOpen: (say: Instrument['say']) => void = () => undefined,
+): Instrument {
+  let heard: Heard = SILENT;
+  let link: Link = 'opening';
+  let here = true;
+  let socket: WebSocket | null = null;
+  let pause = FIRST_PAUSE_MS;
+  let retry: ReturnType<typeof setTimeout> | undefined;
+  let closed = false;
+  let frame = 0;
+  let run = 0;
+  let turnedAt = 0;
+  let recording: { readonly recorder: TurnRecorder; readonly tie: WheelTie; readonly which: 0 | 1 } | null = null;
+  let tie: WheelTie | null = null;
+  let zero: Showing['zero'] = [0, 0];
+  const followers = new Set<() => void>();
+  const tell = (): void => {
+    frame ||= requestAnimationFrame(() => {
+      frame = 0;
+      for (const each of followers) each();
+    });
+  };
+  const say = (order: object): void => {
+    if (socket?.readyState === WebSocket.OPEN) socket.send(JSON.stringify(order));
+  };
+
+  const moved = (from: number, to: number): void => {
+    // The farthest of this run is where it may turn round.
+    const on = run >= 0 ? 1 : -1;
+    if ((to - turnedAt) * on >= 0) {
+      run += to - turnedAt;
+      turnedAt = to;
+    } else if (Math.abs(to - turnedAt) > TREMBLE) {
+      run = to - turnedAt;
+      turnedAt = to;
+    }
+    if (from !== to) tell();
+  };
+  const take = (line: string): void => {
+    const before = heard;
+    heard = hear(heard, line, performance.now());
+    const { last } = heard;
+    if (!last || last === before.last) return;
+    if (heard.origin !== before.origin || !before.last) {
+      run = 0;
+      turnedAt = last.angle;
+    } else moved(before.last.angle, last.angle);
+    if (!recording || recording.tie.origin !== heard.origin) return;
+    const lift = last.lifts[recording.which];
+    if (lift !== null) recording.recorder.add(ringAt(recording.tie, last.angle), lift - zero[recording.which]);
+  };
+  const connect = (): void => {
+    link = link === 'open' ? 'broken' : link;
+    const fresh = new WebSocket(`${location.origin.replace(/^http/, 'ws')}/api${path}`);
+    socket = fresh;
+    fresh.onopen = () => {
+      link = 'open';
+      pause = FIRST_PAUSE_MS;
+      onOpen(say);
+      tell();
+    };
+    fresh.onmessage = ({ data }: MessageEvent<string>) => {
+      for (const line of data.split('\n')) {
+        if (line === '# here') here = true;
+        else if (line === '# gone') here = false;
+        else take(line);
+      }
+      tell();
+    };
+    fresh.onclose = () => {
+      if (closed || socket !== fresh) return;
+      link = 'broken';
+      tell();
+      retry = setTimeout(connect, pause);
+      pause = Math.min(LONGEST_PAUSE_MS, pause * 2);
+    };
+  };
+  connect();
+  // A silence is told too, though nothing comes that could tell it.
+  const look = setInterval(tell, LOOK_MS);
+
+  return {
+    name,
+    showing: () => ({
+      condition: link === 'broken' ? 'no-server' : !here ? 'unplugged' : conditionOf(heard, performance.now()),
+      box: heard.box,
+      angle: heard.last?.angle ?? null,
+      lifts: heard.last?.lifts ?? [null, null],
+      steady: steadyOf(heard),
+      origin: heard.origin,
+      lostBecause: heard.lostBecause,
+      tally: heard.tally,
+      run,
+      tie,
+      zero,
+    }),
+    follow: (each) => {
+      followers.add(each);
+      return () => followers.delete(each);
+    },
+    tieTo: (fresh) => {
+      tie = fresh;
+      tell();
+    },
+    zeroAt: (which, shows) => {
+      zero = which === 0 ? [shows, zero[1]] : [zero[0], shows];
+      tell();
+    },
+    record: (which) => {
+      if (!tie) return null;
+      recording = { recorder: recordTurn(), tie, which };
+      return recording.recorder;
+    },
+    stopRecording: () => {
+      recording = null;
+    },
+    say,
+    close: () => {
+      closed = true;
+      clearInterval(look);
+      clearTimeout(retry);
+      cancelAnimationFrame(frame);
+      socket?.close();
+      followers.clear();
+    },
+  };
+}
+
+/** Instruments that are listened to, by the build that they are used at: a station that comes after another goes on with the same. */
+const open = new Map<string, Instrument>();
+const watchers = new Set<() => void>();
+
+export const instrumentOf = (buildId: string): Instrument | null => open.get(buildId) ?? null;
+
+export function plugIn(buildId: string, instrument: Instrument | null): void {
+  open.get(buildId)?.close();
+  if (instrument) open.set(buildId, instrument);
+  else open.delete(buildId);
+  for (const each of watchers) each();
+}
+
+/** Told when an instrument is plugged in or let go. */
+export function watchInstruments(each: () => void): () => void {
+  watchers.add(each);
+  return () => watchers.delete(each);
+}

@@ -1,0 +1,89 @@
+import { type WheelReading, type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
+import { ringAt, usualSense } from '@yosoku/core/instruments/tie';
+import type { Rotation } from '@yosoku/core/crank/equal-heights';
+import type { Report } from '@yosoku/core/logbook/report';
+import { formatComputedLength } from '@yosoku/core/units/length';
+import type { Showing, WheelTie } from './instrument';
+
+/** What a station wants of an instrument. */
+export interface Wanted {
+  readonly approach: 'forward' | 'backward' | 'any';
+  /** Is the wheel wanted? */
+  readonly wheel: boolean;
+  /** What the indicator must show above its zero, mm, where it is brought to a figure; null where it is read as it is, or not at all. */
+  readonly shown: number | null;
+  /** Is the indicator read? */
+  readonly lift: boolean;
+}
+
+export interface Taken {
+  readonly wheel: WheelReading | null;
+  /** Above its zero, mm. */
+  readonly lift: number | null;
+  readonly box: string;
+}
+
+export type Take = { readonly ok: true; readonly taken: Taken } | { readonly ok: false; readonly why: string };
+
+/** An indicator counts as brought to its figure within this, mm: two hundredths are less than a quarter degree on any flank. From memory. */
+const BROUGHT = 0.02;
+/** A run of less than this says nothing of the way that it was come to, degrees. */
+const SURE = 0.5;
+
+/** Does a tie hold: the count has its origin still, and the wheel was not set since? */
+export const holds = (tie: WheelTie | null, showing: Showing, setting: string | null): tie is WheelTie =>
+  tie !== null && tie.origin === showing.origin && tie.setting === setting;
+
+/** Ring position as the instrument has it, to a twentieth of a degree. */
+export const ringNow = (tie: WheelTie, angle: number): number => Math.round(ringAt(tie, angle) * 20) / 20;
+
+const no = (why: string): Take => ({ ok: false, why });
+
+/** A reading from an instrument, or why it cannot be had just now. */
+export function takeReading(
+  showing: Showing,
+  which: 0 | 1,
+  wanted: Wanted,
+  {
+    ring,
+    setting,
+    units,
+    rotation,
+  }: { ring: WheelRing; setting: string | null; units: 'in' | 'mm'; rotation: Rotation },
+): Take {
+  if (showing.condition === 'two-boxes') return no('Two boxes speak at once. Unplug one of them.');
+  if (showing.condition !== 'live') return no('The instrument is not heard. Nothing was recorded.');
+  const { steady, tie } = showing;
+  if (!steady) return no('Hold it still: it is still turning.');
+  if (wanted.wheel && !holds(tie, showing, setting)) return no('Tie it to the wheel first.');
+  const run = (tie?.sense ?? usualSense(rotation)) * showing.run;
+  if (wanted.approach !== 'any' && Math.abs(run) > SURE && run > 0 !== (wanted.approach === 'forward'))
+    return no(
+      wanted.approach === 'forward'
+        ? 'You came to it turning back. Go back well past it and come again the way it runs.'
+        : 'You came to it turning the way it runs. This one is read turning back.',
+    );
+  const raw = steady.lifts[which];
+  const lift = raw === null ? null : raw - showing.zero[which];
+  if (wanted.lift && lift === null) return no(`Indicator ${which + 1} of the box is not plugged in.`);
+  if (wanted.shown !== null && lift !== null && Math.abs(lift - wanted.shown) > BROUGHT)
+    return no(
+      `The indicator shows ${formatComputedLength(lift, units)}: bring it to ${formatComputedLength(wanted.shown, units)}.`,
+    );
+  return {
+    ok: true,
+    taken: {
+      wheel: wanted.wheel && tie ? readingAt(ring, ringNow(tie, steady.angle)) : null,
+      lift,
+      box: showing.box ?? 'bench box',
+    },
+  };
+}
+
+/** What every reading of a build leans on. */
+export const standingOf = ({ zero, build }: Report) => ({
+  ring: zero.ring,
+  setting: zero.setting,
+  units: build.units,
+  rotation: build.engine.rotation,
+});

@@ -1,0 +1,248 @@
+import { once } from 'node:events';
+import { WebSocket } from 'ws';
+import { lobeAt } from '@yosoku/core/cam/lobe';
+import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/virtual-engine/bench-box';
+import { makeRandom } from '@yosoku/core/virtual-engine/random';
+import { type AppServer, openAppServer } from './app-server';
+import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { openBuild } from './places';
+
+jest.setTimeout(300_000);
+
+let server: AppServer;
+let browser: Browser;
+beforeAll(async () => {
+  server = await openAppServer();
+});
+afterEach(async () => {
+  plugged?.unplug();
+  plugged = null;
+  await browser.close();
+});
+afterAll(() => server.stop());
+
+let plugged: { readonly unplug: () => void } | null = null;
+const LOBE = { peak: 8.13, nose: 106, half: 150, power: 3, lean: 0 };
+
+/** A builder's own box on an engine whose wheel shows TDC at 0: lines as fast as wanted, the crank wherever it is put. */
+async function boxOn(key: string, rate: number, errors = PERFECT_BOX) {
+  const wire = new WebSocket(`${server.base.replace('http', 'ws')}/api/instruments/speak`, {
+    headers: { Authorization: `Bearer ${key}` },
+  });
+  await once(wire, 'open');
+  const say = makeBenchBox('crank-1', errors, makeRandom(41));
+  let [crank, target, speed, said, jump] = [-100, -100, 0, 0, 0];
+  const began = performance.now();
+  const timer = setInterval(() => {
+    const lines: string[] = [];
+    for (const due = ((performance.now() - began) * rate) / 1000; said < due; said += 1) {
+      const left = target - crank;
+      crank += Math.sign(left) * Math.min(Math.abs(left), speed / rate);
+      const line = say((said * 1000) / rate, crank + jump, [lobeAt(LOBE, crank).lift, null]);
+      if (line !== null) lines.push(`${line}\n`);
+      // A message is smaller than the server takes at once.
+      if (lines.length === 100) wire.send(lines.splice(0).join(''));
+    }
+    if (wire.readyState === WebSocket.OPEN && lines.length > 0) wire.send(lines.join(''));
+  }, 20);
+  const box = {
+    said: () => said,
+    /** Turns it there, degrees a second; resolves when it stands. */
+    turnTo: async (to: number, at = 90): Promise<void> => {
+      [target, speed] = [to, at];
+      while (Math.abs(crank - target) > 1e-9) await new Promise((done) => setTimeout(done, 20));
+      await new Promise((done) => setTimeout(done, 450));
+    },
+    jump: (by: number): void => void (jump += by),
+    unplug: (): void => {
+      clearInterval(timer);
+      wire.terminate();
+    },
+  };
+  plugged = box;
+  return box;
+}
+
+/** The owner gives a box a key; the box is chosen at the station. */
+async function giveKey(): Promise<string> {
+  await browser.visit('/shop');
+  await browser.fill('box-name', 'crank-1');
+  await browser.press('box-add');
+  return browser.text('box-key-value');
+}
+
+interface Recorded {
+  readonly kind: string;
+  readonly body: {
+    readonly from?: { readonly box: string };
+    readonly wheel?: { readonly shows: number; readonly side?: string };
+    readonly shows?: { readonly drop?: number; readonly lift?: number };
+    readonly points?: readonly [number, number][];
+    readonly source?: string;
+  };
+}
+/** What the server has of the build at hand. */
+const recorded = (): Promise<readonly Recorded[]> =>
+  browser.driver.executeScript<readonly Recorded[]>(
+    `return fetch('/api/builds/' + location.pathname.split('/')[2] + '/entries').then((answer) => answer.json()).then(({ entries }) => entries)`,
+  );
+
+/** The main thread's memory after everything that is not needed has been let go, bytes. */
+async function memory(): Promise<number> {
+  const driver = browser.driver as unknown as {
+    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
+    sendAndGetDevToolsCommand(
+      name: string,
+      parameters: object,
+    ): Promise<{ metrics: { name: string; value: number }[] }>;
+  };
+  await driver.sendDevToolsCommand('HeapProfiler.collectGarbage', {});
+  await driver.sendDevToolsCommand('Performance.enable', {});
+  const { metrics } = await driver.sendAndGetDevToolsCommand('Performance.getMetrics', {});
+  return metrics.find(({ name }) => name === 'JSHeapUsedSize')?.value ?? NaN;
+}
+
+/** Chooses how the cam is read. */
+async function readBy(method: string): Promise<void> {
+  await browser.press('choose-method');
+  await browser.press(`read-${method}`);
+  await browser.press('method-go');
+}
+/** Ties the count: the wheel shows so much before TDC. */
+async function tieAt(before: string): Promise<void> {
+  await browser.fill('reading', before);
+  await browser.keys('b', 't');
+  await browser.seeText('instrument-shows', new RegExp(`^${before}° before`));
+}
+/** Where the lobe stands this far below its nose on the way up, crank degrees. */
+const flankAt = (drop: number): number =>
+  LOBE.nose - LOBE.half * Math.sqrt(1 - ((LOBE.peak - drop) / LOBE.peak) ** (1 / LOBE.power));
+
+test('a builder’s own box at Read: tied, refused when it cannot be right, taken with one key, lost and found', async () => {
+  browser = await openBrowser(server.base, WIDE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  const key = await giveKey();
+  const box = await boxOn(key, 50);
+  await openBuild(browser, 'Kestrel Point', 'read');
+  await readBy('centreline');
+  await browser.press('instrument');
+  await browser.press('box-crank-1');
+  await browser.seeText('instrument-trouble', /tie the count to it/);
+  await tieAt('100');
+  await box.turnTo(LOBE.nose);
+  await browser.keys('o');
+  await box.turnTo(50);
+  await browser.keys('i');
+  await browser.seeText('instrument-trouble', /come again the way it runs/);
+  await box.turnTo(70);
+  await browser.keys('i');
+  await browser.seeText('instrument-trouble', /bring it to/);
+  const flank = flankAt(1.27);
+  // Brought to its figure, but turning back: the slack of the drive would stand in it.
+  await box.turnTo(flank + 20);
+  await box.turnTo(flank);
+  await browser.keys('i');
+  await browser.seeText('instrument-trouble', /come again the way it runs/);
+  await box.turnTo(flank - 30);
+  await box.turnTo(flank);
+  const before = (await recorded()).length;
+  await browser.keys('i');
+  await browser.seeText('sheet', /Taken from crank-1/);
+  const taken = (await recorded()).at(-1);
+  expect(taken?.body.from).toEqual({ box: 'crank-1' });
+  expect(Math.abs((taken?.body.wheel?.shows ?? NaN) - flank)).toBeLessThan(0.06);
+  expect((await recorded()).length).toBe(before + 1);
+  expect(await axeViolations(browser)).toEqual([]);
+
+  // Its count jumps half a turn: said, and nothing is taken until it is tied anew.
+  box.jump(180);
+  await browser.seeText('instrument-trouble', /has jumped/);
+  await browser.keys('i');
+  await browser.seeText('instrument-trouble', /has jumped/);
+  // Unplugged: said at once; what was taken stays.
+  box.unplug();
+  await browser.seeText('instrument-trouble', /What was taken is kept/);
+  await boxOn(key, 50);
+  await browser.seeText('instrument-trouble', /anew|jumped/);
+  expect((await recorded()).length).toBe(before + 1);
+});
+
+test('a slow turn by hand becomes a trace; a turn back on the way is noticed and left out', async () => {
+  browser = await openBrowser(server.base, PHONE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await browser.visit('/shop');
+  await browser.press('box-remove-crank-1');
+  const box = await boxOn(await giveKey(), 200);
+  await openBuild(browser, 'Quarry Hill', 'read');
+  await readBy('centreline');
+  await browser.press('instrument');
+  await browser.press('box-crank-1');
+  await browser.press('instrument-tie');
+  await browser.seeText('instrument-trouble', /Type what stands under the pointer/);
+  for (const sign of '100') await browser.pressText(sign);
+  await browser.press('side-before');
+  await browser.press('instrument-tie');
+  await browser.seeText('instrument-shows', /^100° before/);
+  await readBy('trace');
+  await browser.press('instrument-zero');
+  await browser.press('turn-begin');
+  await box.turnTo(60, 45);
+  await box.turnTo(40, 45);
+  await browser.seeText('turned-back', /left out until you have come forward/);
+  await box.turnTo(290, 45);
+  await browser.press('turn-keep');
+  await browser.seeText('trace-panel', /A turn of crank-1/);
+  const trace = (await recorded()).findLast(({ kind }) => kind === 'trace.recorded');
+  expect(trace?.body.source).toBe('instrument');
+  const points = trace?.body.points ?? [];
+  expect(points.length).toBeGreaterThan(600);
+  // The rule knows one turn of the crank, the cam two: the turn may be counted from either.
+  for (const [angle, lift] of points)
+    expect(Math.abs(lift - lobeAt(LOBE, angle > 320 ? angle - 360 : angle).lift)).toBeLessThan(0.03);
+  const nose = await browser.driver.executeScript<number>(
+    `return fetch('/api/builds/' + location.pathname.split('/')[2] + '/report').then((answer) => answer.json())
+       .then(({ report }) => report.trials.at(-1).traces.at(-1).figures.nose)`,
+  );
+  expect(Math.abs(nose - LOBE.nose)).toBeLessThan(0.5);
+});
+
+test('a minute at 1,000 lines a second, one in a hundred damaged: every reading is right, and the memory stays flat', async () => {
+  browser = await openBrowser(server.base, WIDE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await browser.visit('/shop');
+  await browser.press('box-remove-crank-1');
+  const box = await boxOn(await giveKey(), 1000, USUAL_BOX);
+  await openBuild(browser, 'Quarry Hill', 'read');
+  await readBy('centreline');
+  await browser.press('instrument');
+  await browser.press('box-crank-1');
+  await browser.seeText('instrument-trouble', /tie the count to it/);
+  await tieAt('100');
+  await readBy('identity');
+  await browser.keys('o');
+  const began = box.said();
+  // Nothing but lines, while it is turned to and fro.
+  for (const to of [300, -100, 300, -100]) await box.turnTo(to, 100);
+  const before = await memory();
+  for (const to of [300, -100, 300, -100, 300, -100]) await box.turnTo(to, 100);
+  const grown = (await memory()) - before;
+  if (process.env.TELL) console.log(`memory: ${(before / 1e6).toFixed(1)} MB, grown by ${(grown / 1e6).toFixed(2)} MB`);
+  // And readings among them.
+  const first = (await recorded()).length;
+  const wanted: number[] = [];
+  while (wanted.length < 8 || box.said() - began < 60_000) {
+    const to = 20 + ((wanted.length * 37) % 90);
+    await box.turnTo(to, 180);
+    await browser.keys('i');
+    wanted.push(lobeAt(LOBE, to).lift);
+    await browser.seeText('sentence', /\S/);
+    await browser.driver.sleep(500);
+    await readBy('identity');
+  }
+  const readings = (await recorded()).slice(first).filter(({ kind }) => kind === 'reading.taken');
+  expect(readings.length).toBe(wanted.length);
+  readings.forEach(({ body }, at) =>
+    expect(Math.abs((body.shows?.lift ?? NaN) - (wanted[at] ?? NaN))).toBeLessThan(0.02),
+  );
+  expect(grown).toBeLessThan(2_000_000);
+});
