@@ -87,6 +87,21 @@ if (wants('wheel')) {
     );
   });
 }
+if (wants('practice')) {
+  const { frame, line, grown, good } = json(['--expose-gc', await bundled('bench/practice.mts')]);
+  say(
+    `a frame of the practice engine: ${frame.toFixed(0)} µs of arithmetic; a line of an instrument: ${line.toFixed(1)} µs; a minute at 1,000 lines a second: ${(100 * good).toFixed(1)} % believed, heap ${grown < 0 ? 'shrunk' : 'grown'} by ${kb(Math.abs(grown))}`,
+  );
+  await ensureBuilt();
+  say('the practice engine turned by a finger, phone size, processor slowed four times, median of 5');
+  await withDemo((base) => {
+    const runs = Array.from({ length: 5 }, () => json(['--import', 'tsx', 'e2e/practice-frames.ts'], { BASE: base }));
+    const median = (key) => runs.map((run) => run[key]).sort((a, b) => a - b)[2];
+    console.log(
+      `  ${median('fps').toFixed(0)} frames a second, of them ${median('redraws').toFixed(0)} with piston and needle moved`,
+    );
+  });
+}
 if (wants('load')) {
   await ensureBuilt();
   say('JavaScript of the first page, cache empty');

@@ -6,6 +6,7 @@ import Svg, { Circle, Defs, Line, Path, Pattern, Rect, Text as SvgText } from 'r
 import { type Palette, useTheme } from '@/ui/theme';
 import { arc, band, polar, stroke } from '@yosoku/core/crank/dial';
 import { faceNumbers, runningSign } from '@yosoku/core/crank/ring-face';
+import { useOwnLayer } from './own-layer';
 import { type Turning, asRotation, useTurning } from './turning';
 import { useWheelDrag } from './wheel-drag';
 
@@ -64,6 +65,7 @@ export function DegreeWheel(props: DegreeWheelProps) {
   const own = useTurning(position);
   const turning = props.turning ?? own;
   const { style, ...grip } = useWheelDrag({ turning, position, sign, size, onTurn });
+  const face = useOwnLayer(turning);
   const onFace = (at: number): number => -sign * at;
 
   return (
@@ -74,7 +76,10 @@ export function DegreeWheel(props: DegreeWheelProps) {
       style={[{ width: size, height: size }, style]}
       {...grip}
     >
-      <Animated.View style={[LAYER, { width: size, height: size, transform: [{ rotate: asRotation(turning, sign) }] }]}>
+      <Animated.View
+        ref={face}
+        style={[LAYER, { width: size, height: size, transform: [{ rotate: asRotation(turning, sign) }] }]}
+      >
         <Svg width={size} height={size} viewBox={VIEW_BOX}>
           <Defs>
             <Pattern id="blocked" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

@@ -7,6 +7,7 @@ import { Animated, View } from 'react-native';
 import Svg, { Line, Path, Text as SvgText } from 'react-native-svg';
 import { type Palette, useTheme } from '@/ui/theme';
 import { runningSign } from '@yosoku/core/crank/ring-face';
+import { useOwnLayer } from './own-layer';
 import { type Turning, asShift } from './turning';
 import { GRIP_STYLE, useTurnByHand } from './wheel-drag';
 
@@ -29,6 +30,7 @@ export function SlideRule({ ring, rotation, position, turning, width, onTurn }: 
   const hand = useTurnByHand(turning, onTurn);
   const last = useRef(0);
   const middle = width / 2;
+  const strip = useOwnLayer(turning);
   return (
     <View
       aria-hidden
@@ -47,6 +49,7 @@ export function SlideRule({ ring, rotation, position, turning, width, onTurn }: 
       onPointerCancel={hand.release}
     >
       <Animated.View
+        ref={strip}
         style={{
           position: 'absolute',
           left: middle,

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { Animated, View } from 'react-native';
+import { View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect } from 'react-native-svg';
 import { runningSign } from '@yosoku/core/crank/ring-face';
 import { crankTrainAt } from '@yosoku/core/crank/slider-crank';
@@ -7,8 +7,8 @@ import { type Stand, againstStop, pistonBelow } from '@yosoku/core/virtual-engin
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { useTheme } from '@/ui/theme';
 import type { LiveEngine } from './live-engine';
-import { asDegrees, layer } from './moving-layer';
-import { useFollowing, useRested } from './use-live-engine';
+import { type Move, MovingLayer } from './moving-layer';
+import { useRested } from './use-live-engine';
 
 interface CylinderPictureProps {
   readonly live: LiveEngine;
@@ -32,41 +32,20 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
   const sign = runningSign(rotation);
   const stand = useRested(live);
   const scale = height / ((crank.stroke / 2) * (1 + 2 * BELOW) + crank.rod + crank.stroke * (CROWN + ABOVE));
-  const place = useMemo(() => {
-    const at =
-      (which: 'turn' | 'pinX' | 'pinY' | 'lean' | 'pistonX' | 'pistonY') =>
-      (now: Stand): number => {
-        const parts = crankTrainAt(crank, now.crank);
-        switch (which) {
-          case 'turn':
-            return sign * parts.crank;
-          case 'pinX':
-            return sign * parts.pin.side * scale;
-          case 'pinY':
-            return -parts.pin.height * scale;
-          case 'lean':
-            return sign * parts.rodLean;
-          case 'pistonX':
-            return sign * parts.piston.side * scale;
-          case 'pistonY':
-            return -parts.piston.height * scale;
-        }
-      };
+  const moves = useMemo(() => {
+    const at = (stand: Stand) => crankTrainAt(crank, stand.crank);
     return {
-      turn: at('turn'),
-      pinX: at('pinX'),
-      pinY: at('pinY'),
-      lean: at('lean'),
-      pistonX: at('pistonX'),
-      pistonY: at('pistonY'),
+      web: (now: Stand): Move => ({ turn: sign * at(now).crank }),
+      rod: (now: Stand): Move => {
+        const { pin, rodLean } = at(now);
+        return { x: sign * pin.side * scale, y: -pin.height * scale, turn: sign * rodLean };
+      },
+      piston: (now: Stand): Move => {
+        const { piston } = at(now);
+        return { x: sign * piston.side * scale, y: -piston.height * scale };
+      },
     };
   }, [crank, scale, sign]);
-  const turn = useFollowing(live, place.turn);
-  const pinX = useFollowing(live, place.pinX);
-  const pinY = useFollowing(live, place.pinY);
-  const lean = useFollowing(live, place.lean);
-  const pistonX = useFollowing(live, place.pistonX);
-  const pistonY = useFollowing(live, place.pistonY);
 
   const centre = { x: width / 2, y: height - (crank.stroke / 2 + (crank.stroke / 2) * BELOW) * scale };
   const [stroke, rod] = [crank.stroke * scale, crank.rod * scale];
@@ -97,9 +76,14 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
         <Line x1={4} x2={centre.x - bore / 2} y1={deck} y2={deck} stroke={theme.line} strokeWidth="2" />
         <Line x1={centre.x + bore / 2} x2={width - 4} y1={deck} y2={deck} stroke={theme.line} strokeWidth="2" />
       </Svg>
-      <Animated.View
+      <MovingLayer
         testID="crank-web"
-        style={layer(centre.x, centre.y, throwSize, throwSize, [{ rotate: asDegrees(turn) }])}
+        live={live}
+        x={centre.x}
+        y={centre.y}
+        width={throwSize}
+        height={throwSize}
+        move={moves.web}
       >
         <Svg
           width={throwSize}
@@ -115,10 +99,15 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
           <Circle r={web * 0.8} fill={theme.ground} stroke={theme.soft} strokeWidth="1.5" />
           <Circle r={2} fill={theme.soft} />
         </Svg>
-      </Animated.View>
-      <Animated.View
+      </MovingLayer>
+      <MovingLayer
         testID="piston"
-        style={layer(centre.x, centre.y, bore, stroke * 2, [{ translateX: pistonX }, { translateY: pistonY }])}
+        live={live}
+        x={centre.x}
+        y={centre.y}
+        width={bore}
+        height={stroke * 2}
+        move={moves.piston}
       >
         <Svg width={bore} height={stroke * 2} viewBox={`${-bore / 2} ${-stroke} ${bore} ${stroke * 2}`}>
           <Rect
@@ -143,14 +132,15 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
             />
           ))}
         </Svg>
-      </Animated.View>
-      <Animated.View
+      </MovingLayer>
+      <MovingLayer
         testID="rod"
-        style={layer(centre.x, centre.y, web * 2.6, rod * 2 + web * 2, [
-          { translateX: pinX },
-          { translateY: pinY },
-          { rotate: asDegrees(lean) },
-        ])}
+        live={live}
+        x={centre.x}
+        y={centre.y}
+        width={web * 2.6}
+        height={rod * 2 + web * 2}
+        move={moves.rod}
       >
         <Svg
           width={web * 2.6}
@@ -167,7 +157,7 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
           <Circle r={web * 0.4} fill={theme.ground} stroke={theme.soft} strokeWidth="1" />
           <Circle cy={-rod} r={web * 0.5} fill={theme.raised} stroke={theme.soft} strokeWidth="1.5" />
         </Svg>
-      </Animated.View>
+      </MovingLayer>
       {stop === null ? null : (
         <Svg width={width} height={height} style={{ position: 'absolute', pointerEvents: 'none' }}>
           <Rect

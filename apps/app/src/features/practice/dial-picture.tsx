@@ -1,13 +1,13 @@
 import { memo, useMemo } from 'react';
-import { Animated, View } from 'react-native';
+import { View } from 'react-native';
 import Svg, { Circle, Path, Text as SvgText } from 'react-native-svg';
 import { polar, stroke } from '@yosoku/core/crank/dial';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { type Stand, dialShows } from '@yosoku/core/virtual-engine/whole-engine';
 import { type Palette, useTheme } from '@/ui/theme';
 import type { LiveEngine } from './live-engine';
-import { asDegrees, layer } from './moving-layer';
-import { useFollowing, useRested } from './use-live-engine';
+import { type Move, MovingLayer } from './moving-layer';
+import { useRested } from './use-live-engine';
 
 /** Once round, mm: a hundred thousandths of an inch, or a millimetre. Ten times round is once round the small hand. */
 const ONCE = { in: 2.54, mm: 1 } as const;
@@ -26,31 +26,34 @@ export function DialPicture({ live, units, size }: DialPictureProps) {
   const follow = useMemo(() => {
     const turns = (now: Stand): number => dialShows(live.engine, now) / ONCE[units];
     return {
-      large: (now: Stand) => 360 * turns(now),
-      small: (now: Stand) => (360 * turns(now)) / SMALL,
+      large: (now: Stand): Move => ({ turn: 360 * turns(now) }),
+      small: (now: Stand): Move => ({ turn: (360 * turns(now)) / SMALL }),
     };
   }, [live.engine, units]);
-  const large = useFollowing(live, follow.large);
-  const small = useFollowing(live, follow.small);
   const shows = dialShows(live.engine, stand);
   const words = `Dial on the ${stand.dial.on}: ${formatComputedLength(shows, units).replace('-', '−')}.`;
   return (
     <View testID="dial" role="img" aria-label={words} style={{ width: size, height: size }}>
       <Face size={size} units={units} theme={theme} />
-      <Animated.View
+      <MovingLayer
         testID="needle-small"
-        style={layer(size / 2, size * 0.655, size * 0.2, size * 0.2, [{ rotate: asDegrees(small) }])}
+        live={live}
+        x={size / 2}
+        y={size * 0.655}
+        width={size * 0.2}
+        height={size * 0.2}
+        move={follow.small}
       >
         <Svg width="100%" height="100%" viewBox="-12 -12 24 24">
           <Path d="M-1.2 4L0 -9L1.2 4Z" fill={theme.ink} />
         </Svg>
-      </Animated.View>
-      <Animated.View testID="needle" style={layer(size / 2, size / 2, size, size, [{ rotate: asDegrees(large) }])}>
+      </MovingLayer>
+      <MovingLayer testID="needle" live={live} x={size / 2} y={size / 2} width={size} height={size} move={follow.large}>
         <Svg width={size} height={size} viewBox="-50 -50 100 100">
           <Path d="M-1.6 12L-0.7 -41L0.7 -41L1.6 12Z" fill={theme.brass} />
           <Circle r="3.2" fill={theme.brass} />
         </Svg>
-      </Animated.View>
+      </MovingLayer>
     </View>
   );
 }

@@ -1,5 +1,5 @@
-import { useEffect, useMemo, useState } from 'react';
-import { AccessibilityInfo, Animated } from 'react-native';
+import { useEffect, useState } from 'react';
+import { AccessibilityInfo } from 'react-native';
 import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
 import { type PracticeRun, stood } from '@/store/practice-slice';
 import { useAppDispatch } from '@/store/store';
@@ -34,16 +34,6 @@ export function useLiveEngine(run: PracticeRun): LiveEngine {
     };
   }, [dispatch, id, live]);
   return live;
-}
-
-/** Something of the engine that a picture follows frame by frame. */
-export function useFollowing(live: LiveEngine, of: (stand: Stand) => number): Animated.Value {
-  const value = useMemo(() => new Animated.Value(of(live.stand())), [live, of]);
-  useEffect(() => {
-    value.setValue(of(live.stand()));
-    return live.follow((stand) => value.setValue(of(stand)));
-  }, [live, of, value]);
-  return value;
 }
 
 /** How it stood when it last came to rest: for words. */

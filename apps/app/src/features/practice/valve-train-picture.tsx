@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { Animated, View } from 'react-native';
+import { View } from 'react-native';
 import Svg, { Circle, Line, Path } from 'react-native-svg';
 import type { Valve } from '@yosoku/core/cam/card';
 import { lobeAt } from '@yosoku/core/cam/lobe';
@@ -9,8 +9,7 @@ import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 import type { LiveEngine } from './live-engine';
-import { asDegrees, layer } from './moving-layer';
-import { useFollowing } from './use-live-engine';
+import { type Move, MovingLayer } from './moving-layer';
 
 interface PictureProps {
   readonly live: LiveEngine;
@@ -37,13 +36,11 @@ export function LobePicture({
   const scale = Math.min((width - 8) / (2 * reach), (height - 22) / (2 * reach + LIFTER_MM));
   const follow = useMemo(
     () => ({
-      turn: ({ crank, lag, advance }: Stand) => (sign * (crank + lag + advance[valve])) / 2,
-      lift: ({ lifted }: Stand) => -lifted[valve] * scale,
+      lobe: ({ crank, lag, advance }: Stand): Move => ({ turn: (sign * (crank + lag + advance[valve])) / 2 }),
+      lifter: ({ lifted }: Stand): Move => ({ y: -lifted[valve] * scale }),
     }),
     [scale, sign, valve],
   );
-  const turn = useFollowing(live, follow.turn);
-  const lift = useFollowing(live, follow.lift);
   const outline = useMemo(
     () =>
       Array.from({ length: 240 }, (_, i) => i * 3 - 360)
@@ -60,9 +57,14 @@ export function LobePicture({
   const lifterTop = BASE_MM * scale;
   return (
     <View style={{ width, height }}>
-      <Animated.View
+      <MovingLayer
         testID={`lobe-${valve}`}
-        style={layer(centre.x, centre.y, size, size, [{ rotate: asDegrees(turn) }])}
+        live={live}
+        x={centre.x}
+        y={centre.y}
+        width={size}
+        height={size}
+        move={follow.lobe}
       >
         <Svg width={size} height={size} viewBox={`${-size / 2} ${-size / 2} ${size} ${size}`}>
           <Path
@@ -75,10 +77,15 @@ export function LobePicture({
           <Circle r={BASE_MM * scale * 0.4} fill={theme.ground} stroke={theme.line} strokeWidth="1" />
           <Path d={stroke(0, BASE_MM * scale * 0.4, 0)} stroke={theme.line} strokeWidth="1" />
         </Svg>
-      </Animated.View>
-      <Animated.View
+      </MovingLayer>
+      <MovingLayer
         testID={`lifter-${valve}`}
-        style={layer(centre.x, centre.y, width, 2 * size, [{ translateY: lift }])}
+        live={live}
+        x={centre.x}
+        y={centre.y}
+        width={width}
+        height={2 * size}
+        move={follow.lifter}
       >
         <Svg width={width} height={2 * size} viewBox={`${-width / 2} ${-size} ${width} ${2 * size}`}>
           <Path
@@ -91,7 +98,7 @@ export function LobePicture({
             <Line x1="0" x2="0" y1={-lifterTop - LIFTER_MM * scale} y2={-size} stroke={theme.brass} strokeWidth="3" />
           ) : null}
         </Svg>
-      </Animated.View>
+      </MovingLayer>
       <View style={{ position: 'absolute', bottom: 0, width }}>
         <Words look="soft" tone={valve} className="text-center">
           {valve === 'intake' ? '● intake' : '■ exhaust'}
@@ -111,26 +118,27 @@ export function DrivePicture({ live, width, height }: PictureProps) {
   const [top, low] = [large + 10, height - small - 24];
   const follow = useMemo(
     () => ({
-      crank: ({ crank }: Stand) => sign * crank,
-      cam: ({ crank, lag }: Stand) => (sign * (crank + lag)) / 2,
+      crank: ({ crank }: Stand): Move => ({ turn: sign * crank }),
+      cam: ({ crank, lag }: Stand): Move => ({ turn: (sign * (crank + lag)) / 2 }),
       // Turned the way it runs, one run pulls and the other hangs; turned back they change over as the slack goes through.
-      right: ({ lag }: Stand) => (slack === 0 ? 0 : sign === 1 ? lag / slack : 1 - lag / slack),
-      left: ({ lag }: Stand) => (slack === 0 ? 0 : sign === 1 ? 1 - lag / slack : lag / slack),
+      right: ({ lag }: Stand): Move => ({ stretch: slack === 0 ? 0 : sign === 1 ? lag / slack : 1 - lag / slack }),
+      left: ({ lag }: Stand): Move => ({ stretch: slack === 0 ? 0 : sign === 1 ? 1 - lag / slack : lag / slack }),
     }),
     [sign, slack],
   );
-  const crank = useFollowing(live, follow.crank);
-  const cam = useFollowing(live, follow.cam);
-  const right = useFollowing(live, follow.right);
-  const left = useFollowing(live, follow.left);
   const sag = Math.min(width * 0.22, 3 + slack * 2);
   const run = low - top;
   const gear = (radius: number, teeth: number): string =>
     Array.from({ length: teeth }, (_, i) => stroke(radius - 2.5, radius + 1.5, (i * 360) / teeth)).join('');
-  const sprocket = (testID: string, radius: number, teeth: number, y: number, turn: Animated.Value) => (
-    <Animated.View
+  const sprocket = (testID: string, radius: number, teeth: number, y: number, move: (stand: Stand) => Move) => (
+    <MovingLayer
       testID={testID}
-      style={layer(width / 2, y, 2 * radius + 6, 2 * radius + 6, [{ rotate: asDegrees(turn) }])}
+      live={live}
+      x={width / 2}
+      y={y}
+      width={2 * radius + 6}
+      height={2 * radius + 6}
+      move={move}
     >
       <Svg
         width={2 * radius + 6}
@@ -142,7 +150,7 @@ export function DrivePicture({ live, width, height }: PictureProps) {
         <Circle cy={-radius * 0.6} r="2" fill={theme.brass} />
         <Circle r="2" fill={theme.soft} />
       </Svg>
-    </Animated.View>
+    </MovingLayer>
   );
   return (
     <View role="img" aria-label="The timing drive." style={{ width, height }}>
@@ -163,17 +171,20 @@ export function DrivePicture({ live, width, height }: PictureProps) {
       {(['left', 'right'] as const).map((side) => {
         const way = side === 'left' ? -1 : 1;
         return (
-          <Animated.View
+          <MovingLayer
             key={side}
             testID={`chain-${side}`}
-            style={layer(width / 2 + (way * (large + small)) / 2, (top + low) / 2, 2 * (sag + 2), run, [
-              { scaleX: side === 'left' ? left : right },
-            ])}
+            live={live}
+            x={width / 2 + (way * (large + small)) / 2}
+            y={(top + low) / 2}
+            width={2 * (sag + 2)}
+            height={run}
+            move={follow[side]}
           >
             <Svg width={2 * (sag + 2)} height={run} viewBox={`${-sag - 2} 0 ${2 * (sag + 2)} ${run}`}>
               <Path d={`M0 0Q${way * 2 * sag} ${run / 2} 0 ${run}`} fill="none" stroke={theme.soft} strokeWidth="2" />
             </Svg>
-          </Animated.View>
+          </MovingLayer>
         );
       })}
       <Svg width={width} height={height} style={{ position: 'absolute' }}>
@@ -190,8 +201,8 @@ export function DrivePicture({ live, width, height }: PictureProps) {
           />
         ))}
       </Svg>
-      {sprocket('cam-gear', large, 28, top, cam)}
-      {sprocket('crank-gear', small, 14, low, crank)}
+      {sprocket('cam-gear', large, 28, top, follow.cam)}
+      {sprocket('crank-gear', small, 14, low, follow.crank)}
       <View style={{ position: 'absolute', bottom: 0, width }}>
         <Words look="soft" className="text-center">
           drive
