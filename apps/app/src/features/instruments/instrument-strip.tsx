@@ -129,17 +129,19 @@ function Live({
     : (trouble ?? (wanted.wheel && !tied ? untiedWords(showing, tie !== null) : null));
   return (
     <View testID="instrument-strip" className="border-t border-hairline">
-      <View className="flex-row items-center gap-2 px-3">
+      <View className="flex-row flex-wrap items-center gap-x-2 px-3">
         <View aria-hidden>
           {live ? <CircleDot size={16} color={theme.intake} /> : <TriangleAlert size={18} color={theme.danger} />}
         </View>
-        <View className="shrink grow">
+        <View className="min-w-[200px] shrink grow">
           <Text
             testID="instrument-shows"
             className="font-figures-bold text-[20px] text-ink"
             style={{ fontVariant: ['tabular-nums'] }}
           >
-            {live ? [wanted.wheel ? (reading ?? '–') : null, shown].filter((each) => each !== null).join('  ·  ') : '–'}
+            {live
+              ? [wanted.wheel ? (reading ?? 'not tied') : null, shown].filter((each) => each !== null).join('  ·  ')
+              : '–'}
           </Text>
           <Words look="soft" numberOfLines={1}>
             {`${instrument.name}${showing.tally.damaged + showing.tally.missing > 0 ? ` · ${lostShare(showing)} of its lines lost` : ''}`}

@@ -14,7 +14,7 @@ import { type PracticeRun, answered, practiceDone } from '@/store/practice-slice
 import { selectReport } from '@/store/selectors';
 import { type RootState, type Store, useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton } from '@/ui/buttons';
-import { Choice } from '@/ui/choice';
+import { ChoiceList } from '@/ui/choice-list';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { useTheme } from '@/ui/theme';
@@ -61,7 +61,7 @@ function Asking({ run, report }: { readonly run: PracticeRun; readonly report: R
     <Page title={title} back={{ href: practicePlace(run), label: 'Back to the engine' }}>
       <Words>{task}</Words>
       {goal === 'cause' ? (
-        <Choice
+        <ChoiceList
           testID="answer"
           label="What is wrong with it?"
           options={ANSWERS}

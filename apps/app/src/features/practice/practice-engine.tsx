@@ -21,7 +21,7 @@ import { HandTools } from './hand-tools';
 import { TurnKeys } from './turn-keys';
 import { useLiveEngine, useRested } from './use-live-engine';
 import { DrivePicture, LobePicture } from './valve-train-picture';
-import { type HandsOn, WheelPicture, turnBy } from './wheel-picture';
+import { type HandsOn, RingCloseUp, WheelPicture, turnBy } from './wheel-picture';
 
 interface PracticeEngineProps {
   readonly run: PracticeRun;
@@ -31,6 +31,7 @@ interface PracticeEngineProps {
 
 /** Height of header, advice, tools and keys on a phone. */
 const AROUND = 92 + 60 + 54 + 122;
+const ROOM_FOR_BOTH = 560;
 const PICTURES = { most: 250, least: 180 } as const;
 
 /** The practice engine: pictures that follow the hand, tools, and keys to turn it by. */
@@ -61,6 +62,20 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
   const cylinder = Math.round(width * 0.3);
   const drive = Math.round(width * 0.17);
   const train = width - cylinder - drive;
+  // What is pressed stays under the thumb, unless the window is too low for it: a large zoom, a phone on its side.
+  const stays = height >= ROOM_FOR_BOTH;
+  const hand = (
+    <View>
+      <RingCloseUp live={live} width={width} />
+      {trouble ? (
+        <View className="px-4 py-1">
+          <Notice kind="warning" message={trouble} testID="hand-trouble" />
+        </View>
+      ) : null}
+      <HandTools live={live} stand={stand} hands={hands} onHands={setHands} onTrouble={setTrouble} />
+      <TurnKeys onTurn={turn} what={hands === 'crank' ? 'the crank' : 'the wheel on its hub'} />
+    </View>
+  );
   return (
     <View className="flex-1" testID="practice-engine">
       <ScrollView className="flex-1" tabIndex={0}>
@@ -84,7 +99,7 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
             </View>
           </View>
         </View>
-        <WheelPicture live={live} size={wheel} width={width} hands={hands} />
+        <WheelPicture live={live} size={wheel} hands={hands} />
         <View className="px-4 pb-4 pt-3">
           <More label="The timing drive" testID="more-drive">
             <DriveTools live={live} run={run} />
@@ -100,14 +115,9 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
             </Words>
           </More>
         </View>
+        {stays ? null : hand}
       </ScrollView>
-      {trouble ? (
-        <View className="px-4 py-1">
-          <Notice kind="warning" message={trouble} testID="hand-trouble" />
-        </View>
-      ) : null}
-      <HandTools live={live} stand={stand} hands={hands} onHands={setHands} onTrouble={setTrouble} />
-      <TurnKeys onTurn={turn} what={hands === 'crank' ? 'the crank' : 'the wheel on its hub'} />
+      {stays ? hand : null}
     </View>
   );
 }

@@ -5,7 +5,7 @@ import { formatReading, readingAt } from '@yosoku/core/crank/wheel';
 import { underPointer, wheelTurned } from '@yosoku/core/virtual-engine/whole-engine';
 import { DegreeWheel } from '@/pictures/degree-wheel';
 import { SlideRule } from '@/pictures/slide-rule';
-import { makeTurning } from '@/pictures/turning';
+import { type Turning, makeTurning } from '@/pictures/turning';
 import { GRIP_STYLE } from '@/pictures/wheel-drag';
 import type { LiveEngine } from './live-engine';
 import { useRested } from './use-live-engine';
@@ -23,20 +23,45 @@ export function turnBy(live: LiveEngine, hands: HandsOn, by: number, smoothly: b
 interface WheelPictureProps {
   readonly live: LiveEngine;
   readonly size: number;
-  readonly width: number;
   readonly hands: HandsOn;
 }
 
 /** Wheel steps of a mouse: so many crank degrees for each notch of about 100 pixels. */
 const PER_PIXEL = 0.02;
 
-/** The degree wheel on the practice engine, and its ring close up. Turned by finger, mouse or mouse wheel. */
-export function WheelPicture({ live, size, width, hands }: WheelPictureProps) {
+/** The wheel of an engine as something that pictures follow. */
+function useWheelOf(live: LiveEngine): Turning {
+  const turning = useMemo(() => makeTurning(underPointer(live.stand())), [live]);
+  useEffect(() => {
+    turning.value.setValue(underPointer(live.stand()));
+    return live.follow((now) => turning.value.setValue(underPointer(now)));
+  }, [live, turning]);
+  return turning;
+}
+
+/** The ring under the pointer, close up: where the eye reads it. */
+export function RingCloseUp({ live, width }: { readonly live: LiveEngine; readonly width: number }) {
+  const { ring, rotation } = live.engine;
+  return (
+    <View testID="ring-close-up" style={{ pointerEvents: 'none' }}>
+      <SlideRule
+        ring={ring}
+        rotation={rotation}
+        position={0}
+        turning={useWheelOf(live)}
+        width={width}
+        onTurn={() => undefined}
+      />
+    </View>
+  );
+}
+
+/** The degree wheel on the practice engine. Turned by finger, mouse or mouse wheel. */
+export function WheelPicture({ live, size, hands }: WheelPictureProps) {
   const { ring, rotation } = live.engine;
   const sign = runningSign(rotation);
-  const turning = useMemo(() => makeTurning(underPointer(live.stand())), [live]);
+  const turning = useWheelOf(live);
   const stand = useRested(live);
-  useEffect(() => live.follow((now) => turning.value.setValue(underPointer(now))), [live, turning]);
   const host = useRef<View>(null);
   // The page itself must not scroll while the mouse wheel turns the engine, and React hears such events too late to prevent that.
   useEffect(() => {
@@ -64,16 +89,6 @@ export function WheelPicture({ live, size, width, hands }: WheelPictureProps) {
           figure=""
           word=""
           description={`Degree wheel, the engine runs ${rotation}. Under the pointer: ${reading}.`}
-        />
-      </View>
-      <View testID="ring-close-up" style={{ pointerEvents: 'none' }}>
-        <SlideRule
-          ring={ring}
-          rotation={rotation}
-          position={at}
-          turning={turning}
-          width={width}
-          onTurn={() => undefined}
         />
       </View>
     </View>
