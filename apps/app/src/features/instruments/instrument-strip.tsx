@@ -144,27 +144,29 @@ function Live({
               : '–'}
           </Text>
           <Words look="soft" numberOfLines={1}>
-            {`${instrument.name}${showing.tally.damaged + showing.tally.missing > 0 ? ` · ${lostShare(showing)} of its lines lost` : ''}`}
+            {`${instrument.name}${showing.tally.good > ENOUGH_LINES && showing.tally.damaged + showing.tally.missing > 0 ? ` · ${lostShare(showing)} of its lines lost` : ''}`}
           </Words>
         </View>
-        {wanted.wheel && !tied ? (
-          <StripKey testID="instrument-tie" label="Tie" says="Tie it to the wheel" onPress={toWheel} />
-        ) : null}
-        {lift === null || (!wanted.lift && wanted.shown === null) ? null : (
+        <View className="grow flex-row justify-end">
+          {wanted.wheel && !tied ? (
+            <StripKey testID="instrument-tie" label="Tie" says="Tie it to the wheel" onPress={toWheel} />
+          ) : null}
+          {lift === null || (!wanted.lift && wanted.shown === null) ? null : (
+            <StripKey
+              testID="instrument-zero"
+              label="Zero it"
+              says="Zero it: the indicator, where it stands"
+              onPress={zero}
+            />
+          )}
+          <StripKey testID="instrument-take" label="Take it" strong onPress={take} />
           <StripKey
-            testID="instrument-zero"
-            label="Zero it"
-            says="Zero it: the indicator, where it stands"
-            onPress={zero}
+            testID="instrument-away"
+            label="✕"
+            says="✕ Let the instrument go"
+            onPress={() => plugIn(report.build.id, null)}
           />
-        )}
-        <StripKey testID="instrument-take" label="Take it" strong onPress={take} />
-        <StripKey
-          testID="instrument-away"
-          label="✕"
-          says="✕ Let the instrument go"
-          onPress={() => plugIn(report.build.id, null)}
-        />
+        </View>
       </View>
       {why ? (
         <Words
@@ -190,6 +192,9 @@ function untiedWords({ lostBecause, origin }: Showing, wasTied: boolean): string
     ? 'The wheel was set since. Type what it shows now, and tie it again.'
     : 'Type what the wheel shows now, hold it still, and tie the count to it.';
 }
+
+/** Of fewer, a share says nothing. */
+const ENOUGH_LINES = 300;
 
 const lostShare = ({ tally: { good, missing, damaged } }: Showing): string =>
   `${Math.max(0.1, (100 * (missing + damaged)) / Math.max(1, good + missing + damaged)).toFixed(1)} %`;
