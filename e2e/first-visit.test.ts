@@ -40,6 +40,12 @@ test('without the demo: the one-time code opens the shop, a wrong one does not, 
   await browser.find('[data-testid="new-build"]');
   expect(await (await browser.find('[role=main]')).getText()).toMatch(/No build yet[\s\S]*Zero comes first/);
   expect(await axeViolations(browser)).toEqual([]);
+  // Who has no engine yet is led straight to one that is not there.
+  await browser.press('first-practice');
+  await browser.find('[data-testid="practice-engine"]');
+  await browser.seeText('advice', /bar across the bore/);
+  await browser.visit('/');
+  expect(await (await browser.find('[role=main]')).getText()).toMatch(/No build yet/);
   // A build of another shop is taken in whole; half a file, not at all.
   const entries = larkMillEight({ nextId: uuidv7, builderId: uuidv7(), startedAt: new Date('2026-03-01T08:00:00Z') });
   const text = writeBuildFile(entries, []);

@@ -1,7 +1,7 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { Entry } from '@yosoku/core/logbook/entry';
 import type { Cause } from '@yosoku/core/practice/causes';
-import type { Practised } from '@yosoku/core/practice/debrief';
+import type { Debrief, Practised } from '@yosoku/core/practice/debrief';
 import type { ExerciseName } from '@yosoku/core/practice/exercises';
 import type { Setting } from '@yosoku/core/timing-set/hardware';
 import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
@@ -15,6 +15,8 @@ export interface PracticeRun extends Practised {
   /** What a phone shows of it: the engine, or the station at hand. */
   readonly showing: 'engine' | 'station';
   readonly doneAt: string | null;
+  /** The truth as it was told then: what is tried afterwards changes nothing of it. */
+  readonly told: Debrief | null;
   /** Where the timing hardware was put, by its place among the parts. */
   readonly settings: Readonly<Record<number, Setting>>;
 }
@@ -79,9 +81,11 @@ const practiceSlice = createSlice({
       changed(state, id, { answer }),
     practiceDone: (
       state,
-      { payload: { id, at, score } }: PayloadAction<{ id: string; at: string; score: PracticeScore | null }>,
+      {
+        payload: { id, at, told, score },
+      }: PayloadAction<{ id: string; at: string; told: Debrief; score: PracticeScore | null }>,
     ) => {
-      const done = changed(state, id, { doneAt: at, showing: 'engine' });
+      const done = changed(state, id, { doneAt: at, told, showing: 'engine' });
       return score ? { ...done, unsent: [...done.unsent, score] } : done;
     },
     practiceDropped: (state, { payload: id }: PayloadAction<string>) => ({

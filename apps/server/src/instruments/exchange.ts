@@ -115,6 +115,9 @@ export function makeExchange(now: () => number = Date.now) {
       };
     },
 
+    /** Whoever speaks as this box is cut off. */
+    cut: (key: string): void => channels.get(key)?.speaker?.hangUp(),
+
     /** Listens to a box, whether it speaks yet or not. @returns how to stop. */
     listen: (key: string, listener: Listener): (() => void) => {
       const channel = channelOf(key);

@@ -173,7 +173,10 @@ test('names of boxes are one of a kind in a shop; their keys are shown once and 
   expect(await shop.asked.post('/instruments', { name: 'bench-1' })).toMatchObject({ status: 409 });
   expect(await shop.asked.post('/instruments', { name: 'bench 1' })).toMatchObject({ status: 422 });
   expect(JSON.stringify((await shop.asked.get('/instruments')).json)).not.toContain(shop.key);
+  const speaking = line('/instruments/speak', shop.box);
+  await speaking.opened();
   expect((await shop.asked.del('/instruments/bench-1')).status).toBe(200);
+  await speaking.closedWith(4409);
   await line('/instruments/speak', shop.box).refusedWith(401);
 });
 

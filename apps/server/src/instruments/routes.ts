@@ -79,6 +79,7 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
       const [known] = await db.select({ id: benchBox.id }).from(benchBox).where(of);
       if (!known) throw new Problem(404, 'Not found', 'Your shop has no such box.');
       await db.delete(benchBox).where(of);
+      exchange.cut(channel(c.get('account').shopId, c.req.param('name')));
       return c.json({ ok: true });
     })
     .get(

@@ -40,6 +40,7 @@ export function beginPractice(
     begunAt: now,
     showing: 'engine',
     doneAt: null,
+    told: null,
     settings: {},
   };
   dispatch(practiceBegun(run));

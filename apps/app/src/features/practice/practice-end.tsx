@@ -1,7 +1,6 @@
 import Check from 'lucide-react-native/icons/check';
 import X from 'lucide-react-native/icons/x';
 import { Link, useLocalSearchParams } from 'expo-router';
-import { useMemo } from 'react';
 import { View } from 'react-native';
 import { useStore } from 'react-redux';
 import { CAUSES, CAUSE_NAMES } from '@yosoku/core/practice/causes';
@@ -40,7 +39,7 @@ export function PracticeEnd() {
         />
       </Page>
     );
-  return run.doneAt === null ? <Asking run={run} report={report} /> : <Told run={run} report={report} />;
+  return run.told === null ? <Asking run={run} report={report} /> : <Told run={run} told={run.told} />;
 }
 
 const ANSWERS = CAUSE_NAMES.map((value) => ({ value, label: CAUSES[value].words }));
@@ -52,9 +51,10 @@ function Asking({ run, report }: { readonly run: PracticeRun; readonly report: R
   const ready = isAnswered(run.exercise, report, run.answer);
   const finish = (): void => {
     const at = new Date().toISOString();
-    const { score } = debrief(run, report);
+    const told = debrief(run, report);
+    const { score } = told;
     const kept = score === null ? null : { id: newId(), exercise: run.exercise, score, hints: run.hints, doneAt: at };
-    dispatch(practiceDone({ id: run.id, at, score: kept }));
+    dispatch(practiceDone({ id: run.id, at, told, score: kept }));
     void sendScores(store);
   };
   return (
@@ -91,8 +91,7 @@ function soFar({ exercise }: PracticeRun, { zero, verdict }: Report): string {
   return verdict.headline;
 }
 
-function Told({ run, report }: { readonly run: PracticeRun; readonly report: Report }) {
-  const told = useMemo(() => debrief(run, report), [report, run]);
+function Told({ run, told }: { readonly run: PracticeRun; readonly told: Debrief }) {
   const { title, goal } = EXERCISES[run.exercise];
   return (
     <Page title={`${title}: the truth`} back={BACK}>

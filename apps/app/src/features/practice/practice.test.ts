@@ -57,7 +57,8 @@ test('a practice has a logbook of its own: nothing of it waits to be sent, or st
 test('a score waits until the server has it; whoever signs out takes his practice along', () => {
   const { store, run } = begun();
   const score = { id: 's', exercise: 'centreline', score: 80, hints: 0, doneAt: '2026-03-14T09:26:53Z' } as const;
-  store.dispatch(practiceDone({ id: run.id, at: score.doneAt, score }));
+  const told = { rows: [], told: '', readings: [], marks: [], score: 80 };
+  store.dispatch(practiceDone({ id: run.id, at: score.doneAt, told, score }));
   expect(store.getState().practice).toMatchObject({ unsent: [score], scores: [] });
   store.dispatch(scoresHeard([score]));
   expect(store.getState().practice).toMatchObject({ unsent: [], scores: [score] });
