@@ -5,7 +5,8 @@ import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/virtual-engin
 import { makeRandom } from '@yosoku/core/virtual-engine/random';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
-import { openBuild } from './places';
+import { goTo } from './places';
+import { provedBuild } from './proved-build';
 
 jest.setTimeout(300_000);
 
@@ -123,7 +124,8 @@ test('a builder’s own box at Read: tied, refused when it cannot be right, take
   await signIn(browser, 'mara', 'layout-dye-demo');
   const key = await giveKey();
   const box = await boxOn(key, 50);
-  await openBuild(browser, 'Kestrel Point', 'read');
+  await provedBuild(browser, 'Sandpiper Mill four');
+  await goTo(browser, 'read');
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
@@ -173,7 +175,8 @@ test('a slow turn by hand becomes a trace; a turn back on the way is noticed and
   await browser.visit('/shop');
   await browser.press('box-remove-crank-1');
   const box = await boxOn(await giveKey(), 200);
-  await openBuild(browser, 'Quarry Hill', 'read');
+  await provedBuild(browser, 'Snipe Marsh four');
+  await goTo(browser, 'read');
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
@@ -212,7 +215,8 @@ test('a minute at 1,000 lines a second, one in a hundred damaged: every reading 
   await browser.visit('/shop');
   await browser.press('box-remove-crank-1');
   const box = await boxOn(await giveKey(), 1000, USUAL_BOX);
-  await openBuild(browser, 'Quarry Hill', 'read');
+  await provedBuild(browser, 'Curlew Sands four');
+  await goTo(browser, 'read');
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
