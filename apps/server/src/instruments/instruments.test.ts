@@ -10,6 +10,9 @@ import { makeRandom } from '@yosoku/core/virtual-engine/random';
 import { PASSWORD, addShop, client, openApi, signedIn } from '../testing/api-client';
 import { LARGEST_MESSAGE, makeExchange } from './exchange';
 
+// Slow machines take their time; nothing here measures it.
+jest.setTimeout(60_000);
+
 let opened: Awaited<ReturnType<typeof openApi>>;
 let server: ServerType;
 let host: string;
@@ -42,7 +45,7 @@ function line(path: string, headers: Readonly<Record<string, string>>) {
   socket.on('unexpected-response', (_request, response) => (refused = response.statusCode ?? 0));
   socket.on('error', () => undefined);
   const until = async (what: () => boolean): Promise<void> => {
-    for (let i = 0; i < 200 && !what(); i += 1) await wait(10);
+    for (let i = 0; i < 1_500 && !what(); i += 1) await wait(10);
     if (!what())
       throw new Error(`never came true; said ${said.slice(-3).join(' | ')}, closed ${closed}, refused ${refused}`);
   };
