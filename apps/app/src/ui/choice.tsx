@@ -9,9 +9,11 @@ interface ChoiceProps<T extends string> {
   readonly onChange: (value: T) => void;
   readonly hint?: string;
   readonly testID?: string;
+  /** A line each: for many, or for long names. */
+  readonly lines?: boolean;
 }
 
-/** One of a few, all in sight. */
+/** One of some, all in sight. */
 export function Choice<T extends string>({
   label,
   hideLabel = false,
@@ -20,11 +22,17 @@ export function Choice<T extends string>({
   onChange,
   hint,
   testID,
+  lines = false,
 }: ChoiceProps<T>) {
   return (
     <View className="gap-1">
       {hideLabel ? null : <Words look="label">{label}</Words>}
-      <View role="radiogroup" aria-label={label} testID={testID} className="flex-row flex-wrap border border-line">
+      <View
+        role="radiogroup"
+        aria-label={label}
+        testID={testID}
+        className={`border border-line ${lines ? '' : 'flex-row flex-wrap'}`}
+      >
         {options.map((option) => {
           const chosen = option.value === value;
           return (
@@ -33,9 +41,11 @@ export function Choice<T extends string>({
               role="radio"
               aria-checked={chosen}
               onPress={() => onChange(option.value)}
-              className={`min-h-[48px] grow basis-0 items-center justify-center px-2 py-1 ${chosen ? 'bg-ink' : ''}`}
+              className={`min-h-[48px] justify-center py-1 ${lines ? 'px-4' : 'grow basis-0 items-center px-2'} ${chosen ? 'bg-ink' : ''}`}
             >
-              <Text className={`text-center font-medium text-[16px] ${chosen ? 'text-ground' : 'text-ink'}`}>
+              <Text
+                className={`font-medium text-[16px] ${lines ? '' : 'text-center'} ${chosen ? 'text-ground' : 'text-ink'}`}
+              >
                 {option.label}
               </Text>
             </Pressable>

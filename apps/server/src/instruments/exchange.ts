@@ -18,9 +18,12 @@ export interface Listener {
   readonly behind: () => number;
 }
 
+/** Why a box is cut off: another speaks as it, or its key was taken away. */
+type HangUp = (why: 'taken' | 'keyGone') => void;
+
 interface Channel {
   readonly listeners: Set<Listener>;
-  speaker: { readonly hangUp: () => void; heardAt: number } | null;
+  speaker: { readonly hangUp: HangUp; heardAt: number } | null;
   pending: string[];
   timer: NodeJS.Timeout | null;
 }
@@ -61,17 +64,14 @@ export function makeExchange(now: () => number = Date.now) {
   };
 
   return {
-    isLive: (key: string): boolean => {
-      const speaker = channels.get(key)?.speaker;
-      return speaker !== undefined && speaker !== null;
-    },
+    isLive: (key: string): boolean => Boolean(channels.get(key)?.speaker),
 
     /** Who is listened to begins to speak; null while another connection speaks as the same box. */
-    plugIn: (key: string, hangUp: () => void): Speaker | null => {
+    plugIn: (key: string, hangUp: HangUp): Speaker | null => {
       const channel = channelOf(key);
       if (channel.speaker) {
         if (now() - channel.speaker.heardAt < SILENT_MS) return null;
-        channel.speaker.hangUp();
+        channel.speaker.hangUp('taken');
       }
       const speaker = { hangUp, heardAt: now() };
       channel.speaker = speaker;
@@ -115,8 +115,8 @@ export function makeExchange(now: () => number = Date.now) {
       };
     },
 
-    /** Whoever speaks as this box is cut off. */
-    cut: (key: string): void => channels.get(key)?.speaker?.hangUp(),
+    /** Whoever speaks as this box is cut off: its key was taken away. */
+    cut: (key: string): void => channels.get(key)?.speaker?.hangUp('keyGone'),
 
     /** Listens to a box, whether it speaks yet or not. @returns how to stop. */
     listen: (key: string, listener: Listener): (() => void) => {

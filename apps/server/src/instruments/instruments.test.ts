@@ -179,7 +179,7 @@ test('names of boxes are one of a kind in a shop; their keys are shown once and 
   const speaking = line('/instruments/speak', shop.box);
   await speaking.opened();
   expect((await shop.asked.del('/instruments/bench-1')).status).toBe(200);
-  await speaking.closedWith(4409);
+  await speaking.closedWith(4401);
   await line('/instruments/speak', shop.box).refusedWith(401);
 });
 

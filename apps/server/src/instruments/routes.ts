@@ -21,6 +21,7 @@ const newBoxSchema = z.strictObject({ name: boxName });
 const CLOSED = {
   tooMuch: [1008, 'more lines than any box says'],
   notUnderstood: [1007, 'not understood'],
+  keyGone: [4401, 'the key of this box was taken away'],
   taken: [4409, 'another box speaks under this key'],
 } as const;
 
@@ -95,7 +96,7 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
         let speaker: Speaker | null = null;
         return {
           onOpen: (_event, socket) => {
-            speaker = exchange.plugIn(channel(box.shopId, box.name), () => hangUp(socket, CLOSED.taken));
+            speaker = exchange.plugIn(channel(box.shopId, box.name), (why) => hangUp(socket, CLOSED[why]));
             if (!speaker) hangUp(socket, CLOSED.taken);
           },
           onMessage: ({ data }, socket) => {

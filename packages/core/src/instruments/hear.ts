@@ -11,7 +11,9 @@ export interface Heard {
   readonly recent: readonly Sample[];
   /** Samples that cannot follow from the last one, until it shows whether they hold. */
   readonly doubted: readonly Sample[];
-  /** Listener's clock less the box's at the quickest line, ms: what it would be if nothing waited anywhere. */
+  /** How long the box has spoken by its own clock, ms: its counter may begin anew in between. */
+  readonly spoken: number;
+  /** Listener's clock less `spoken` at the quickest line, ms: what it would be if nothing waited anywhere. */
   readonly quickest: number | null;
   /** How late the last line came against the quickest, ms. */
   readonly behind: number;
@@ -39,6 +41,7 @@ export const SILENT: Heard = {
   at: 0,
   recent: [],
   doubted: [],
+  spoken: 0,
   quickest: null,
   behind: 0,
   otherAt: null,
@@ -96,7 +99,15 @@ export function hear(heard: Heard, line: string, at: number): Heard {
     (on <= 0 && sample.seq < LATE && counted(last.ms, sample.ms) < -LATE);
   if (restarted)
     return accepted(
-      { ...heard, recent: [], doubted: [], origin: heard.origin + 1, lostBecause: 'restarted' },
+      {
+        ...heard,
+        last: null,
+        recent: [],
+        doubted: [],
+        quickest: null,
+        origin: heard.origin + 1,
+        lostBecause: 'restarted',
+      },
       sample,
       at,
       0,
@@ -124,16 +135,16 @@ export function hear(heard: Heard, line: string, at: number): Heard {
 }
 
 function accepted(heard: Heard, sample: Sample, at: number, missing: number): Heard {
-  const apart = at - sample.ms;
   const since = heard.last ? Math.max(0, counted(heard.last.ms, sample.ms)) : 0;
-  // A restart, or the counter's end, begins this anew.
-  const known = heard.quickest === null || counted(heard.last?.ms ?? 0, sample.ms) < 0 ? apart : heard.quickest;
-  const quickest = Math.min(known + DRIFT * since, apart);
+  const spoken = heard.spoken + since;
+  const apart = at - spoken;
+  const quickest = Math.min((heard.quickest ?? apart) + DRIFT * since, apart);
   const kept = heard.recent.filter(({ ms }) => counted(ms, sample.ms) <= LOOKS_BACK);
   return {
     ...heard,
     last: sample,
     at,
+    spoken,
     quickest,
     behind: apart - quickest,
     recent: [...kept.slice(-(MOST_RECENT - 1)), sample],

@@ -70,6 +70,21 @@ describe('what is heard', () => {
       later.at + 400,
     );
     expect(conditionOf(stuck, stuck.at)).toBe('behind');
+    // Neither the end of the box's counter nor a box that began anew is a line that waited.
+    const end = 2 ** 32 - 500;
+    const round = listen(
+      Array.from({ length: 200 }, (_, i) =>
+        formatLine({ box: 'bench', seq: i, ms: end + 5 * i, angle: 10, lifts: [0, null] }),
+      ),
+    );
+    expect(round).toMatchObject({ origin: 0, tally: { good: 200 } });
+    expect(conditionOf(round, round.at)).toBe('live');
+    const anew = hear(
+      round,
+      formatLine({ box: 'bench', seq: 0, ms: 100, angle: 10, lifts: [0, null] }),
+      round.at + 3_000,
+    );
+    expect(conditionOf(anew, anew.at)).toBe('live');
   });
   test('one sample 180° away is passed over; an encoder that stays there has lost its origin', () => {
     const once = formatLine({ box: 'bench', seq: 41, ms: 205, angle: 190, lifts: [1.27, null] });

@@ -63,9 +63,10 @@ export function debrief(
     void marks.push({ what, got: Math.round(got * of), of });
 
   const found = report.zero.result;
-  // A wheel that slipped after its proof is judged by where it stood then.
-  const slipped = stand.slipped ? (scenario.engine.slips?.by ?? 0) : 0;
-  const tdcOff = found === null ? null : wrap180(found.tdc - (stand.mount - slipped));
+  // Judged by where the wheel stood when TDC was read last: it may have slipped since.
+  const read = entries.findLast(({ kind, id }) => kind === 'zero.reading' && id in trail);
+  const mount = (read && trail[read.id]?.mount) ?? stand.mount;
+  const tdcOff = found === null ? null : wrap180(found.tdc - mount);
   if (tdc === 'to-find') {
     const right = tdcOff !== null && Math.abs(tdcOff) <= TDC_MARKS[0] && report.zero.state === 'proved';
     rows.push({

@@ -58,11 +58,9 @@ const one =
   (cause: Cause): Exercise['make'] =>
   (random) => ({ cause, ...FAULTS[cause](random) });
 
-const exercise = (it: Exercise): Exercise => it;
-
 /** Every exercise, from the first to the hardest. A new one is a line here. */
 export const EXERCISES = {
-  'find-tdc': exercise({
+  'find-tdc': {
     title: 'Find true TDC',
     task: 'The wheel sits anyhow. Find true TDC with the piston stop, set the wheel, prove it.',
     level: 1,
@@ -71,8 +69,8 @@ export const EXERCISES = {
     tdc: 'to-find',
     guided: true,
     make: () => ({}),
-  }),
-  centreline: exercise({
+  },
+  centreline: {
     title: 'Read a centreline',
     task: 'TDC is proved. Read the intake centreline: how far from its card does the cam sit?',
     level: 2,
@@ -81,8 +79,8 @@ export const EXERCISES = {
     tdc: 'proved',
     guided: true,
     make: one('cam-off'),
-  }),
-  'from-bare': exercise({
+  },
+  'from-bare': {
     title: 'The whole job',
     task: 'Find TDC, read the cam, move it into the limit, and prove it.',
     level: 3,
@@ -91,8 +89,8 @@ export const EXERCISES = {
     tdc: 'to-find',
     guided: false,
     make: (random) => ({ ...one('cam-off')(random), slack: 2 }),
-  }),
-  slack: exercise({
+  },
+  slack: {
     title: 'A worn chain',
     task: 'The drive has slack that would mislead you. Say where the cam sits all the same.',
     level: 3,
@@ -101,8 +99,8 @@ export const EXERCISES = {
     tdc: 'proved',
     guided: false,
     make: one('slack'),
-  }),
-  sticking: exercise({
+  },
+  sticking: {
     title: 'What goes up',
     task: 'The lifters have no springs. Say where the cam sits.',
     level: 3,
@@ -111,8 +109,8 @@ export const EXERCISES = {
     tdc: 'proved',
     guided: false,
     make: one('sticking'),
-  }),
-  bleeding: exercise({
+  },
+  bleeding: {
     title: 'Hydraulic lifters',
     task: 'The durations come out short. Say where the cam sits, and what is wrong.',
     level: 4,
@@ -121,8 +119,8 @@ export const EXERCISES = {
     tdc: 'proved',
     guided: false,
     make: one('bleed-down'),
-  }),
-  slipping: exercise({
+  },
+  slipping: {
     title: 'Two lobes that disagree',
     task: 'Measure intake and exhaust. They cannot both be right: find out why.',
     level: 4,
@@ -131,8 +129,8 @@ export const EXERCISES = {
     tdc: 'proved',
     guided: false,
     make: one('wheel-slipped'),
-  }),
-  'other-cam': exercise({
+  },
+  'other-cam': {
     title: 'From an unmarked box',
     task: 'A cam came without its box. Is it the one of the card?',
     level: 4,
@@ -141,8 +139,8 @@ export const EXERCISES = {
     tdc: 'proved',
     guided: false,
     make: one('wrong-cam'),
-  }),
-  'runs-badly': exercise({
+  },
+  'runs-badly': {
     title: 'It runs badly: find out why',
     task: 'Put together yesterday, and it runs badly. Measure what you need, and say what is wrong.',
     level: 5,
@@ -154,8 +152,8 @@ export const EXERCISES = {
       const causes: readonly Cause[] = ['tooth-out', 'wrong-cam', 'wheel-slipped', 'bleed-down', 'slack', 'cam-off'];
       return one(causes[Math.floor(random.even() * causes.length)] ?? 'tooth-out')(random);
     },
-  }),
-  free: exercise({
+  },
+  free: {
     title: 'Free play',
     task: 'Turn it, measure it, move it. Nothing is asked.',
     level: 1,
@@ -164,8 +162,8 @@ export const EXERCISES = {
     tdc: 'to-find',
     guided: false,
     make: () => ({}),
-  }),
-} as const;
+  },
+} as const satisfies Readonly<Record<string, Exercise>>;
 
 export type ExerciseName = keyof typeof EXERCISES;
 export const EXERCISE_NAMES = Object.keys(EXERCISES) as [ExerciseName, ...ExerciseName[]];
@@ -187,14 +185,14 @@ const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
 export function makeScenario(name: ExerciseName, base: PracticeBase, seed: number, own?: OwnTwist): Scenario {
   const random = makeRandom(seed);
   const { make, tdc } = EXERCISES[name];
-  const twist = own
+  const twist: Twist = own
     ? {
         ahead: own.ahead,
         slack: own.slack,
         lifter: own.lifter === 'bleeding' ? ({ kind: 'bleeding', perDegree: BLEEDS } as const) : { kind: own.lifter },
       }
     : make(random);
-  const { cause = 'cam-off', ahead = 0, ground = (lobe: Lobe) => lobe, slips = null } = twist as Twist;
+  const { cause = 'cam-off', ahead = 0, ground = (lobe: Lobe) => lobe, slips = null } = twist;
   const { stroke = 0, rod = 0, pinOffset, rotation } = base.engine;
   return {
     base,

@@ -1,4 +1,4 @@
-import { VALVES, type Valve } from '../cam/card';
+import type { Valve } from '../cam/card';
 import { formatReading, ringPosition } from '../crank/wheel';
 import type { Entry, EntryOf } from '../logbook/entry';
 import { wrap180 } from '../units/angle';
@@ -156,6 +156,4 @@ export function judgeReadings(
   });
 }
 
-const VALVE_WORDS = Object.fromEntries(
-  VALVES.map((valve) => [valve, valve === 'intake' ? 'Intake' : 'Exhaust']),
-) as Readonly<Record<Valve, string>>;
+const VALVE_WORDS: Readonly<Record<Valve, string>> = { intake: 'Intake', exhaust: 'Exhaust' };

@@ -129,6 +129,15 @@ describe('an exercise', () => {
     expect(slipping.debrief(2).score).toBe(Math.max(0, right - 90));
   });
 
+  test('a wheel that slips after TDC was proved does not count against the proof', () => {
+    const scenario = { ...makeScenario('find-tdc', PRACTICE_SIX, 6) };
+    const job = practising('find-tdc', { ...scenario, engine: { ...scenario.engine, slips: { after: 3_000, by: 7 } } });
+    job.findTdc();
+    job.turn(4_000);
+    expect(job.stand().slipped).toBe(true);
+    expect(job.debrief().rows).toMatchObject([{ right: true }]);
+  });
+
   test('what is advised leads from the bare engine to the proof', () => {
     const scenario = makeScenario('find-tdc', PRACTICE_SIX, 6);
     const job = practising('find-tdc', scenario);

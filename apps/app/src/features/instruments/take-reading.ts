@@ -52,6 +52,7 @@ export function takeReading(
   }: { ring: WheelRing; setting: string | null; units: 'in' | 'mm'; rotation: Rotation },
 ): Take {
   if (showing.condition === 'two-boxes') return no('Two boxes speak at once. Unplug one of them.');
+  if (showing.condition === 'behind') return no('Its lines come late. Wait a moment, and take it again.');
   if (showing.condition !== 'live') return no('The instrument is not heard. Nothing was recorded.');
   const { steady, tie } = showing;
   if (!steady) return no('Hold it still: it is still turning.');

@@ -13,7 +13,7 @@ import { type PracticeRun, answered, practiceDone } from '@/store/practice-slice
 import { selectReport } from '@/store/selectors';
 import { type RootState, type Store, useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton } from '@/ui/buttons';
-import { ChoiceList } from '@/ui/choice-list';
+import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { useTheme } from '@/ui/theme';
@@ -61,7 +61,8 @@ function Asking({ run, report }: { readonly run: PracticeRun; readonly report: R
     <Page title={title} back={{ href: practicePlace(run), label: 'Back to the engine' }}>
       <Words>{task}</Words>
       {goal === 'cause' ? (
-        <ChoiceList
+        <Choice
+          lines
           testID="answer"
           label="What is wrong with it?"
           options={ANSWERS}

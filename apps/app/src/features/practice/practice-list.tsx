@@ -10,7 +10,7 @@ import { selectBuilds, selectReport } from '@/store/selectors';
 import { type RootState, type Store, useAppDispatch, useAppSelector } from '@/store/store';
 import { fetchBuilds, fetchEntries } from '@/sync/fetch-builds';
 import { QuietButton } from '@/ui/buttons';
-import { ChoiceList } from '@/ui/choice-list';
+import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
@@ -155,7 +155,8 @@ function EngineChoice({
   ];
   return (
     <View className="gap-2">
-      <ChoiceList
+      <Choice
+        lines
         testID="practice-engine-choice"
         label="Practise on"
         options={options}
