@@ -146,6 +146,27 @@ export async function signIn(browser: Browser, signInName: string, password: str
   await browser.find(byTestId('new-build'));
 }
 
+/** Waits until this device has kept a part of the app's memory in a state that fits: what a reload would find. */
+export async function deviceKeeps({ driver }: Browser, part: string, fits: (kept: unknown) => boolean): Promise<void> {
+  const read = () =>
+    driver.executeAsyncScript<string | null>(
+      `const done = arguments[arguments.length - 1];
+       indexedDB.open('keyval-store').onsuccess = ({ target }) => {
+         target.result.transaction('keyval').objectStore('keyval').get('yosoku-' + arguments[0]).onsuccess =
+           ({ target: { result } }) => done(result === undefined ? null : typeof result === 'string' ? result : JSON.stringify(result));
+       };`,
+      part,
+    );
+  await driver.wait(
+    async () => {
+      const kept = await read();
+      return kept !== null && fits(JSON.parse(kept));
+    },
+    WAIT_MS,
+    `the device never kept its ${part}`,
+  );
+}
+
 const load = createRequire(path.join(process.cwd(), 'package.json'));
 
 /** What axe-core finds wrong with the screen as it stands: rule and element. Empty is good. */

@@ -88,26 +88,37 @@ const recorded = (): Promise<readonly Recorded[]> =>
     `return fetch('/api/builds/' + location.pathname.split('/')[2] + '/entries').then((answer) => answer.json()).then(({ entries }) => entries)`,
   );
 
-/** Presses the key until the strip says so: on a busy machine the lines may come late, and then nothing is taken. */
-async function takeAndHear(words: RegExp): Promise<void> {
-  for (let tries = 0; ; tries += 1) {
-    await browser.keys('i');
-    await browser.driver.sleep(500);
-    if (words.test(await browser.text('instrument-trouble').catch(() => ''))) return;
-    if (tries === 12) await browser.seeText('instrument-trouble', words);
-  }
+const strip = async (): Promise<string> => browser.text('instrument-strip').catch(() => '');
+/** Does something until the strip says so. The instrument may refuse until what comes over the line is up to date: it says so, and is asked again. */
+async function until(act: () => Promise<unknown>, words: RegExp): Promise<void> {
+  await browser.driver.wait(
+    async () => {
+      await act();
+      return words.test(await strip());
+    },
+    60_000,
+    `the strip never said ${words}`,
+    200,
+  );
 }
-/** Presses the key until a reading is kept. */
+const takeAndHear = (words: RegExp): Promise<void> => until(() => browser.keys('i'), words);
+const SHOWS_ZERO = /(^|\s)−?0\.00\d (in|mm)/;
+/** Zeroes the indicator where it stands. */
+const zeroHere = (): Promise<void> => until(() => browser.keys('o'), SHOWS_ZERO);
+
+/** Presses the key until a reading is kept: once more only after it was refused. */
 async function takeOne(): Promise<void> {
   const before = (await recorded()).length;
-  for (let tries = 0; tries < 12; tries += 1) {
-    await browser.keys('i');
-    for (let looks = 0; looks < 5; looks += 1) {
-      await browser.driver.sleep(300);
-      if ((await recorded()).length > before) return;
-    }
-  }
-  throw new Error('no reading was taken');
+  await browser.driver.wait(
+    async () => {
+      await browser.keys('i');
+      return (await browser.driver.findElements({ css: '[data-testid="instrument-trouble"]' })).length === 0;
+    },
+    60_000,
+    'the instrument refused every time',
+    200,
+  );
+  await browser.driver.wait(async () => (await recorded()).length > before, 60_000, 'the reading was not kept');
 }
 
 /** The main thread's memory after everything that is not needed has been let go, bytes. */
@@ -134,7 +145,8 @@ async function readBy(method: string): Promise<void> {
 /** Ties the count: the wheel shows so much before TDC. */
 async function tieAt(before: string): Promise<void> {
   await browser.fill('reading', before);
-  await browser.keys('b', 't');
+  await browser.keys('b');
+  await until(() => browser.keys('t'), new RegExp(`^${before}° before`));
   await browser.seeText('instrument-shows', new RegExp(`^${before}° before`));
 }
 /** Where the lobe stands this far below its nose on the way up, crank degrees. */
@@ -154,7 +166,7 @@ test('a builder’s own box at Read: tied, refused when it cannot be right, take
   await browser.seeText('instrument-trouble', /tie the count to it/);
   await tieAt('100');
   await box.turnTo(LOBE.nose);
-  await browser.keys('o');
+  await zeroHere();
   await box.turnTo(50);
   await takeAndHear(/come again the way it runs/);
   await box.turnTo(70);
@@ -202,10 +214,9 @@ test('a slow turn by hand becomes a trace; a turn back on the way is noticed and
   await browser.seeText('instrument-trouble', /Type what stands under the pointer/);
   for (const sign of '100') await browser.pressText(sign);
   await browser.press('side-before');
-  await browser.press('instrument-tie');
-  await browser.seeText('instrument-shows', /^100° before/);
+  await until(() => browser.press('instrument-tie').catch(() => undefined), /^100° before/);
   await readBy('trace');
-  await browser.press('instrument-zero');
+  await until(() => browser.press('instrument-zero'), SHOWS_ZERO);
   await browser.press('turn-begin');
   await box.turnTo(60, 45);
   await box.turnTo(40, 45);
@@ -241,7 +252,7 @@ test('a minute at 1,000 lines a second, one in a hundred damaged: every reading 
   await browser.seeText('instrument-trouble', /tie the count to it/);
   await tieAt('100');
   await readBy('identity');
-  await browser.keys('o');
+  await zeroHere();
   const began = box.said();
   // Nothing but lines, while it is turned to and fro.
   for (const to of [300, -100, 300, -100]) await box.turnTo(to, 100);

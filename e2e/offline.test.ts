@@ -1,5 +1,5 @@
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, deviceKeeps, openBrowser, signIn } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -48,7 +48,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await browser.press('key-2');
   await browser.press('key-5');
   await browser.press('side-after');
-  await browser.driver.sleep(300);
+  await deviceKeeps(browser, 'drafts', (kept) => JSON.stringify(kept).includes('"25"'));
   await browser.driver.navigate().refresh();
   await browser.seeText('sentence', /Turn it backwards/);
   await browser.press('record');

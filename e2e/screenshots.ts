@@ -29,11 +29,11 @@ const PHONE_VIEWS: readonly View[] = [
   { file: 'prove', at: ['Lark', 'prove'] },
   { file: 'sign', at: ['Kestrel', 'sign'] },
   { file: 'sheet', at: ['Lark', 'sheet'] },
-  { file: 'practice', at: '/practice?begin=from-bare' },
+  { file: 'practice', at: '/practice?begin=from-bare&seed=5' },
 ];
 const WIDE_VIEWS: readonly View[] = [
   { file: 'zero', at: ['Old Tarn', 'zero'] },
-  { file: 'practice', at: '/practice?begin=centreline' },
+  { file: 'practice', at: '/practice?begin=centreline&seed=5' },
   { file: 'measured', at: ['Kestrel', 'read'] },
   { file: 'decide', at: ['Quarry', 'decide'] },
   { file: 'move', at: ['Gannet', 'move'] },

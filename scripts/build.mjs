@@ -17,6 +17,7 @@ const SOURCES = [
 const SKIP = new Set(['node_modules', 'dist', '.expo', 'coverage']);
 export const WEB_DIR = path.join(ROOT, 'apps/app/dist');
 export const SERVER_FILE = path.join(ROOT, 'apps/server/dist/server.mjs');
+export const WORKER_FILE = path.join(ROOT, 'apps/server/dist/worker.mjs');
 export const MIGRATIONS_DIR = path.join(ROOT, 'apps/server/drizzle');
 
 function* filesUnder(place) {
@@ -51,14 +52,17 @@ export async function bundleForNode(entry, outfile) {
     format: 'esm',
     sourcemap: true,
     logLevel: 'warning',
-    // Reads font metrics beside its own files.
-    external: ['pdfmake'],
+    // pdfmake reads font metrics beside its own files; the other two start threads from theirs.
+    external: ['pdfmake', 'piscina', 'pino'],
     // Some dependencies still ask for require().
     banner: {
       js: "import{createRequire as makeRequire}from'node:module';const require=makeRequire(import.meta.url);",
     },
   });
 }
+
+/** The threads of the server are started from a bundle wherever it runs, in tests too. */
+export const ensureWorker = () => bundleForNode(path.join(ROOT, 'apps/server/src/derive/worker.ts'), WORKER_FILE);
 
 export async function ensureBuilt() {
   ensureState();
@@ -68,6 +72,7 @@ export async function ensureBuilt() {
   rmSync(stamp, { force: true });
   say('building the server');
   await bundleForNode(path.join(ROOT, 'apps/server/src/main.ts'), SERVER_FILE);
+  await ensureWorker();
   say('building the web app (about a minute)');
   run('npx', ['expo', 'export', '--platform', 'web', '--clear'], {
     cwd: path.join(ROOT, 'apps/app'),

@@ -11,6 +11,8 @@ ensurePrograms('mariadbd');
 ensurePackages();
 ensureState();
 const { startDatabase } = await import('./database.mjs');
+const { WORKER_FILE, ensureWorker } = await import('./build.mjs');
+await ensureWorker();
 const database = await startDatabase(path.join(STATE, 'db'), ['yosoku', 'yosoku_demo']).catch((error) =>
   fail(error.message),
 );
@@ -25,6 +27,7 @@ const children = [
       DATABASE_URL: database.urls.yosoku_demo,
       MIGRATIONS_DIR: path.join(ROOT, 'apps/server/drizzle'),
       WEB_DIR: path.join(ROOT, 'apps/app/dist'),
+      WORKER_FILE,
       DEMO: '1',
       PORT: API_PORT,
     },

@@ -30,6 +30,7 @@ const onPath = (program) =>
 /** Debian packages of each program. `my_print_defaults`, which creating a database needs, has moved from one package to another. */
 const DEBIAN = {
   mariadbd: { mariadbd: 'mariadb-server-core', my_print_defaults: 'mariadb-client-core' },
+  'mariadb-dump': { 'mariadb-dump': 'mariadb-client', mariadb: 'mariadb-client-core' },
   pdftotext: { pdftotext: 'poppler-utils' },
   chromium: { chromium: 'chromium' },
   chromedriver: { chromedriver: 'chromium-driver' },

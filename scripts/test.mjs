@@ -5,7 +5,7 @@ import { ROOT, ensurePackages, ensurePrograms, ensureState, say } from './setup.
 
 /**
  * `npm test`: style, types, unit tests, the API on a real MariaDB, the app in a real browser.
- * Its database and ports are its own, so it can run beside `npm start`. `--only api` or `--only e2e` runs one part, and a word after
+ * Its database and ports are its own, so it can run beside `npm start`. `--only unit`, `api` or `e2e` runs one part, and a word after
  * it (`npm run e2e -- read`) only the files that are called so.
  */
 
@@ -13,7 +13,11 @@ const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf
 const named = only === null ? [] : process.argv.slice(process.argv.indexOf('--only') + 2);
 const wants = (part) => only === null || only === part;
 
-ensurePrograms('mariadbd', 'pdftotext', ...(wants('e2e') ? ['chromium', 'chromedriver'] : []));
+const needsDatabase = wants('api') || wants('e2e') || wants('commands');
+ensurePrograms(
+  ...(needsDatabase ? ['mariadbd', 'mariadb-dump', 'pdftotext'] : []),
+  ...(wants('e2e') || wants('commands') ? ['chromium', 'chromedriver'] : []),
+);
 ensurePackages();
 ensureState();
 
@@ -41,17 +45,19 @@ if (only === null) {
   check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
   for (const place of ['packages/core', 'apps/server', 'apps/app', 'e2e'])
     check(`types of ${place}`, bin('tsc'), ['-p', place]);
-  check('unit tests', bin('jest'), ['--selectProjects', 'core', 'app']);
 }
+if (wants('unit')) check('unit tests', bin('jest'), ['--selectProjects', 'core', 'app', ...patterns]);
 
 if (wants('api') || wants('e2e')) {
   const { withDatabase } = await import('./throwaway.mjs');
-  const { ensureBuilt, MIGRATIONS_DIR, SERVER_FILE, WEB_DIR } = await import('./build.mjs');
+  const { ensureBuilt, ensureWorker, MIGRATIONS_DIR, SERVER_FILE, WEB_DIR, WORKER_FILE } = await import('./build.mjs');
+  await ensureWorker();
   await withDatabase(['api', 'e2e', 'empty'], async (urls) => {
     if (wants('api'))
       check('API on MariaDB', bin('jest'), ['--selectProjects', 'api', '--runInBand', ...patterns], {
         TEST_DATABASE_URL: urls.api,
         MIGRATIONS_DIR,
+        WORKER_FILE,
       });
     if (wants('e2e')) {
       await ensureBuilt();
@@ -61,6 +67,7 @@ if (wants('api') || wants('e2e')) {
         MIGRATIONS_DIR,
         WEB_DIR,
         SERVER_FILE,
+        WORKER_FILE,
       });
     }
   });

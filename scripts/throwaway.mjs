@@ -1,13 +1,14 @@
-import { rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { freePort, startDatabase } from './database.mjs';
 import { startServer } from './server-process.mjs';
-import { STATE } from './setup.mjs';
+import { STATE, ensureState } from './setup.mjs';
 
 /** Gives `work` the addresses of empty databases of its own, and removes them afterwards. */
 export async function withDatabase(names, work) {
-  const folder = path.join(STATE, `throwaway-${process.pid}`);
-  const database = await startDatabase(folder, names);
+  ensureState();
+  const folder = mkdtempSync(path.join(STATE, 'throwaway-'));
+  const database = await startDatabase(path.join(folder, 'db'), names);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1));
   process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
   try {

@@ -1,62 +1,128 @@
-import { Hono } from 'hono';
+import { sql } from 'drizzle-orm';
+import { Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
-import { csrf } from 'hono/csrf';
 import { HTTPException } from 'hono/http-exception';
 import { buildRoutes } from './builds/routes';
+import { makeSummaries } from './builds/summaries';
+import type { OpenDatabase } from './db/database';
+import { isPassing } from './db/trouble';
+import { TaskFailedForNow, makeDeriver } from './derive/deriver';
 import { hardwareRoutes } from './hardware/routes';
 import { instrumentRoutes } from './instruments/routes';
 import { practiceRoutes } from './practice/routes';
-import type { OpenDatabase } from './db/database';
 import { makeAttempts } from './sign-in/attempts';
 import { signInRoutes } from './sign-in/routes';
-import { makeSessions } from './sign-in/session';
+import { type SignedIn, makeSessions, notSignedIn } from './sign-in/session';
+import { headers } from './web/headers';
+import { type Log, openLog } from './web/log';
+import { ownOriginOnly } from './web/origin';
 import { Problem, answerProblem } from './web/problem';
+import { makeCallerOf } from './web/proxy';
+import { within } from './web/within';
 
+/** Whoever is not signed in has nothing to send but a name, a password and a code, and that only here. */
+const OPEN_TO_ALL = new Set(['/api/setup', '/api/session', '/api/session/code', '/api/password']);
+const LARGEST_ANONYMOUS = 16 * 1024;
 /** A posting of 200 entries is well under this. */
 const LARGEST_BODY = 512 * 1024;
-
 /** A file of 20,000 entries is well under this. */
 const LARGEST_FILE = 16 * 1024 * 1024;
-
-const limitBody = bodyLimit({
-  maxSize: LARGEST_BODY,
-  onError: () => {
-    throw new Problem(413, 'Too large', 'That is too much at once: at most 512 KB. Send it in smaller parts.');
-  },
-});
-const limitFile = bodyLimit({
-  maxSize: LARGEST_FILE,
-  onError: () => {
-    throw new Problem(
-      413,
-      'Too large',
-      'That file is larger than 16 MB, and no build is. Nothing was taken in: look whether it is the right one.',
-    );
-  },
-});
 const FILE_PATH = '/api/import';
 
+/** An answer that is not there by then is none, ms: the device goes on without it. What may take long has a limit of its own. */
+const PATIENCE_MS = 8_000;
+/** A body of so many bytes may still be on its way over a slow network by then. */
+const LARGE = 48 * 1024;
+const TAKES_LONG =
+  /^\/api\/(import|builds\/[^/]+\/(stream|sheet\.pdf|report))$|^\/api\/(instruments|practice\/instruments)/;
+
+const limitTo = (maxSize: number, detail: string): MiddlewareHandler => {
+  const counted = bodyLimit({
+    maxSize,
+    onError: () => {
+      throw new Problem(413, 'Too large', detail);
+    },
+  });
+  // A length that was announced is kept to by the HTTP parser; only a body of unknown length has to be counted.
+  return (c, next) => (Number(c.req.header('content-length') ?? Infinity) <= maxSize ? next() : counted(c, next));
+};
+const limitBody = limitTo(LARGEST_BODY, 'That is too much at once: at most 512 KB. Send it in smaller parts.');
+const limitFile = limitTo(
+  LARGEST_FILE,
+  'That file is larger than 16 MB, and no build is. Nothing was taken in: look whether it is the right one.',
+);
+const limitAnonymous = limitTo(LARGEST_ANONYMOUS, 'Sign in before you send that much.');
+
+export interface ApiSettings {
+  /** `derive/worker.ts`, bundled. */
+  readonly workerFile: string;
+  readonly log?: Log;
+  /** Addresses of proxies whose word is taken for where a request came from. */
+  readonly trustedProxies?: string;
+}
+
 /** The whole API under `/api`, on an open database. */
-export function createApi({ db, pool, name }: OpenDatabase) {
-  const sessions = makeSessions(db);
+export function createApi(
+  { db, pool, url, name }: OpenDatabase,
+  { workerFile, log = openLog(undefined), trustedProxies = '' }: ApiSettings,
+) {
+  const callerOf = makeCallerOf(trustedProxies);
+  const sessions = makeSessions(db, callerOf);
   const attempts = makeAttempts(pool, name);
-  const api = new Hono()
+  const deriver = makeDeriver(workerFile, url);
+  const summaries = makeSummaries(db, deriver, log);
+  const ready = async (): Promise<boolean> =>
+    within(2_000, db.execute(sql`select 1`)).then(
+      () => true,
+      () => false,
+    );
+
+  const api = new Hono<SignedIn>()
     .basePath('/api')
     .use(async (c, next) => {
+      const began = performance.now();
+      await next();
+      const took = Math.round(performance.now() - began);
+      const said = {
+        method: c.req.method,
+        path: c.req.path,
+        status: c.res.status,
+        ms: took,
+        by: c.get('account')?.builderId,
+      };
+      if (c.res.status >= 500) log.error(said, 'request');
+      else log.info(said, 'request');
+    })
+    .use(headers)
+    .use(async (c, next) => {
       c.header('Cache-Control', 'no-store');
-      c.header('X-Content-Type-Options', 'nosniff');
       await next();
     })
-    .use(csrf())
-    // A length that was announced is kept to by the HTTP parser; only a body of unknown length has to be counted.
-    .use((c, next) => {
-      const [largest, limit] = c.req.path === FILE_PATH ? [LARGEST_FILE, limitFile] : [LARGEST_BODY, limitBody];
-      return Number(c.req.header('content-length') ?? Infinity) <= largest ? next() : limit(c, next);
+    .use(ownOriginOnly)
+    .use(async (c, next) => {
+      const large = Number(c.req.header('content-length') ?? 0) > LARGE;
+      if (large || TAKES_LONG.test(c.req.path)) return next();
+      return within(
+        PATIENCE_MS,
+        next(),
+        () => new Problem(503, 'Busy', 'The server could not answer in time. Try again.'),
+      );
     })
-    .get('/health', (c) => c.json({ ok: true }))
-    .route('/', signInRoutes(db, sessions, attempts))
-    .route('/', buildRoutes(db, sessions))
-    .route('/', hardwareRoutes(db, sessions))
+    // How much is listened to depends on who says it, and that is looked at before anything is read.
+    .use(async (c, next) => {
+      if (c.req.method === 'GET' || c.req.method === 'HEAD') return next();
+      if (OPEN_TO_ALL.has(c.req.path)) return limitAnonymous(c, next);
+      if (!(await sessions.accountOf(c))) throw notSignedIn();
+      return c.req.path === FILE_PATH ? limitFile(c, next) : limitBody(c, next);
+    })
+    .get('/health/live', (c) => c.json({ ok: true }))
+    .get('/health', async (c) => {
+      const ok = await ready();
+      return c.json({ ok, database: ok ? 'answers' : 'cannot be reached' }, ok ? 200 : 503);
+    })
+    .route('/', signInRoutes({ db, sessions, attempts, callerOf, log }))
+    .route('/', buildRoutes({ db, sessions, deriver, summaries, log }))
+    .route('/', hardwareRoutes(db, sessions, summaries))
     .route('/', practiceRoutes(db, sessions))
     .route('/', instrumentRoutes(db, sessions));
 
@@ -64,13 +130,19 @@ export function createApi({ db, pool, name }: OpenDatabase) {
   api.onError((error, c) => {
     if (error instanceof Problem) return answerProblem(c, error);
     if (error instanceof HTTPException)
+      return answerProblem(c, new Problem(400, 'Not understood', 'The request is not the JSON that was expected.'));
+    if (isPassing(error) || error instanceof TaskFailedForNow) {
+      log.warn({ err: error, path: c.req.path }, 'the database is away or busy');
       return answerProblem(
         c,
-        error.status === 403
-          ? new Problem(403, 'Refused', 'This request did not come from Yosoku’s own page.')
-          : new Problem(400, 'Not understood', 'The request is not the JSON that was expected.'),
+        new Problem(
+          503,
+          'Busy',
+          'The database cannot be reached just now, or is busy. Nothing was changed. Try again.',
+        ),
       );
-    console.error(error);
+    }
+    log.error({ err: error, path: c.req.path }, 'a mistake of the program');
     return answerProblem(
       c,
       new Problem(
@@ -80,7 +152,16 @@ export function createApi({ db, pool, name }: OpenDatabase) {
       ),
     );
   });
-  return api;
+  return Object.assign(api, {
+    /** Ends streams and listeners, which would never come to an end by themselves. */
+    endLines: (): void => sessions.endLines(),
+    /** Ends what goes on beside requests. */
+    close: async (): Promise<void> => {
+      summaries.close();
+      sessions.close();
+      await deriver.close();
+    },
+  });
 }
 
 /** Types for the app's client. */

@@ -1,12 +1,15 @@
-import { randomInt } from 'node:crypto';
 import { serve } from '@hono/node-server';
 import { Hono } from 'hono';
 import { WebSocketServer } from 'ws';
 import { createApi } from './api';
 import { openDatabase } from './db/database';
+import { NewerSchema } from './db/migrate';
+import { retried } from './db/trouble';
 import { DEMO_SIGN_IN, loadDemoShop } from './demo/shop';
 import { LARGEST_MESSAGE } from './instruments/exchange';
 import { hasShop, renewSetupCode } from './sign-in/accounts';
+import { makeCode } from './sign-in/codes';
+import { openLog } from './web/log';
 import { createSite } from './web/site';
 
 /** The server process. Settings come from the environment; `scripts/` sets them. */
@@ -16,53 +19,89 @@ function setting(name: string, fallback?: string): string {
   return value;
 }
 
-/** Eight signs that cannot be mistaken for one another on a terminal. */
-function makeCode(): string {
-  const signs = 'ABCDEFGHJKLMNPQRTUVWXY346789';
-  return Array.from({ length: 8 }, () => signs[randomInt(signs.length)]).join('');
+/** Starting it again is no use: whoever started it must do something first. The same figure stands in scripts/supervise.mjs. */
+const NO_USE = 2;
+/** Requests that are under way when the server is told to stop have so long, ms. */
+const FINISH_WITHIN_MS = 10_000;
+
+function giveUp(words: string): never {
+  console.error(words);
+  process.exit(NO_USE);
 }
 
 const port = Number(setting('PORT', '8787'));
 const host = setting('HOST', '127.0.0.1');
+const log = openLog(process.env.LOG_DIR);
 const database = openDatabase(setting('DATABASE_URL'));
-await database.migrate(setting('MIGRATIONS_DIR'));
+try {
+  const done = await database.migrate(setting('MIGRATIONS_DIR'));
+  if (done.length > 0) log.info({ migrations: done }, 'the database was brought up to date');
+} catch (error) {
+  if (error instanceof NewerSchema) giveUp(error.message);
+  throw error;
+}
 
 const notes: string[] = [];
 if (!(await hasShop(database.db))) {
   if (process.env.DEMO === '1') await loadDemoShop(database.db, new Date());
   else {
     const code = makeCode();
-    await renewSetupCode(database.db, code);
+    await retried(() => renewSetupCode(database.db, code));
     notes.push(`First visit: open the address and set up your shop with the code ${code}`);
   }
 }
 if (process.env.DEMO === '1')
   notes.push(`Demo sign-in: name ${DEMO_SIGN_IN.signInName}, password ${DEMO_SIGN_IN.password}`);
 
+let stopping = false;
+const api = createApi(database, {
+  workerFile: setting('WORKER_FILE'),
+  log,
+  trustedProxies: process.env.TRUSTED_PROXIES,
+});
 const root = new Hono();
-root.route('/', createApi(database));
+root.use(async (c, next) => {
+  await next();
+  // Whoever keeps a connection is told that this answer is the last on it.
+  if (stopping) c.header('Connection', 'close');
+});
+root.route('/', api);
 root.route('/', createSite(setting('WEB_DIR')));
 
 const sockets = new WebSocketServer({ noServer: true, maxPayload: LARGEST_MESSAGE });
 const server = serve({ fetch: root.fetch, port, hostname: host, websocket: { server: sockets } }, (info) => {
   console.log([`Yosoku is ready at http://${host}:${info.port}`, ...notes].join('\n'));
+  log.info({ port: info.port, node: process.versions.node }, 'ready');
 });
 server.on('error', (error) => {
-  console.error(
-    'code' in error && error.code === 'EADDRINUSE'
-      ? `Port ${port} is in use. Choose another: PORT=8790 npm start`
-      : error.message,
-  );
+  if ('code' in error && error.code === 'EADDRINUSE')
+    giveUp(`Port ${port} is in use. Choose another: PORT=8790 npm start`);
+  console.error(error.message);
   process.exit(1);
 });
 
-let stopping = false;
+/** Takes no new requests, lets those under way come to their end, closes every line that has none. */
 function stop(): void {
   if (stopping) return;
   stopping = true;
-  server.close(() => void database.close().then(() => process.exit(0)));
+  log.info('stopping');
+  const over = (): void => {
+    const ended = Promise.allSettled([api.close(), database.close()]);
+    void Promise.race([ended, new Promise((resolve) => setTimeout(resolve, 2_000))]).then(() => process.exit(0));
+  };
+  server.close(over);
+  api.endLines();
   for (const socket of sockets.clients) socket.terminate();
-  if ('closeAllConnections' in server) server.closeAllConnections();
+  if ('closeIdleConnections' in server) {
+    // A connection that has just brought its answer is idle from then on.
+    setInterval(() => server.closeIdleConnections(), 50).unref();
+    setTimeout(() => server.closeAllConnections(), FINISH_WITHIN_MS).unref();
+  }
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
 if (process.env.STOP_WITH_STDIN === '1') process.stdin.on('end', stop).resume();
+process.on('uncaughtException', (error) => {
+  log.fatal({ err: error }, 'ended by a mistake of the program');
+  console.error(error);
+  process.exit(1);
+});

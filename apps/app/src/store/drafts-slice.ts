@@ -11,10 +11,12 @@ const draftsSlice = createSlice({
       ...state,
       [payload.place]: payload.draft,
     }),
+    /** Nothing that was half typed stays on this device. */
+    draftsForgotten: () => ({}),
     draftDone: (state, { payload }: PayloadAction<string>) =>
       Object.fromEntries(Object.entries(state).filter(([place]) => place !== payload)),
   },
 });
 
-export const { drafted, draftDone } = draftsSlice.actions;
+export const { drafted, draftDone, draftsForgotten } = draftsSlice.actions;
 export const draftsReducer = draftsSlice.reducer;

@@ -9,6 +9,8 @@ export interface BuildSummary {
   readonly verdictKind: string;
   readonly headline: string;
   readonly updatedAt: string;
+  /** What it says is older than its newest entries: the server is still working it out. */
+  readonly behind?: boolean;
 }
 
 /** An entry made here that the server has not answered for yet, with the shop that it belongs to. */

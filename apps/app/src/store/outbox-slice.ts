@@ -5,9 +5,11 @@ interface OutboxState {
   /** In the order in which they were made. */
   readonly waiting: readonly Waiting[];
   readonly reachable: boolean;
+  /** The device could not keep what was written last: it is full, or forbids it. What waits is in this page's memory alone. */
+  readonly unkept: boolean;
 }
 
-const initialState: OutboxState = { waiting: [], reachable: true };
+const initialState: OutboxState = { waiting: [], reachable: true, unkept: false };
 
 const outboxSlice = createSlice({
   name: 'outbox',
@@ -39,8 +41,10 @@ const outboxSlice = createSlice({
     }),
     reached: (state, { payload }: PayloadAction<boolean>) =>
       state.reachable === payload ? state : { ...state, reachable: payload },
+    keptOnDevice: (state, { payload }: PayloadAction<boolean>) =>
+      state.unkept === !payload ? state : { ...state, unkept: !payload },
   },
 });
 
-export const { recorded, recovered, delivered, refused, triedAgain, reached } = outboxSlice.actions;
+export const { recorded, recovered, delivered, refused, triedAgain, reached, keptOnDevice } = outboxSlice.actions;
 export const outboxReducer = outboxSlice.reducer;

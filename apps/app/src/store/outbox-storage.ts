@@ -11,6 +11,14 @@ export async function keepWaiting(waiting: readonly Waiting[]): Promise<void> {
   if (outbox) for (const each of waiting) await set(each.entry.id, each, outbox);
 }
 
+let asked = false;
+/** Asks the browser, once, not to clear this device's memory when space runs short. It may say no; nothing depends on its answer. */
+export function askToPersist(): void {
+  if (asked || typeof navigator === 'undefined' || !navigator.storage?.persist) return;
+  asked = true;
+  navigator.storage.persist().catch(() => undefined);
+}
+
 export async function dropWaiting(ids: readonly string[]): Promise<void> {
   if (outbox) for (const id of ids) await del(id, outbox);
 }

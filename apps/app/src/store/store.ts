@@ -4,8 +4,8 @@ import { useDispatch, useSelector } from 'react-redux';
 import { REMEMBER_REHYDRATED, rememberEnhancer, rememberReducer } from 'redux-remember';
 import { draftsReducer } from './drafts-slice';
 import { logbookReducer } from './logbook-slice';
-import { delivered, outboxReducer, recorded, recovered, refused, triedAgain } from './outbox-slice';
-import { dropWaiting, keepWaiting, readWaiting } from './outbox-storage';
+import { delivered, keptOnDevice, outboxReducer, recorded, recovered, refused, triedAgain } from './outbox-slice';
+import { askToPersist, dropWaiting, keepWaiting, readWaiting } from './outbox-storage';
 import { practiceReducer } from './practice-slice';
 import { sessionReducer } from './session-slice';
 import { settingsReducer } from './settings-slice';
@@ -36,10 +36,25 @@ export function makeStore() {
   const keeper = createListenerMiddleware<RootState>();
   keeper.startListening({
     matcher: isAnyOf(recorded, refused, triedAgain),
-    effect: (action, api) =>
-      recorded.match(action) ? keepWaiting(action.payload) : keepWaiting(api.getState().outbox.waiting),
+    effect: async (action, { dispatch, getState }) => {
+      askToPersist();
+      try {
+        // After a failure everything is tried: what could not be kept then may find room now.
+        const everything = !recorded.match(action) || getState().outbox.unkept;
+        await keepWaiting(everything ? getState().outbox.waiting : action.payload);
+        dispatch(keptOnDevice(true));
+      } catch {
+        dispatch(keptOnDevice(false));
+      }
+    },
   });
-  keeper.startListening({ actionCreator: delivered, effect: (action) => dropWaiting(action.payload) });
+  keeper.startListening({
+    actionCreator: delivered,
+    effect: async (action, { dispatch, getState }) => {
+      await dropWaiting(action.payload).catch(() => undefined);
+      if (getState().outbox.waiting.length === 0) dispatch(keptOnDevice(true));
+    },
+  });
 
   const canRemember = typeof indexedDB !== 'undefined';
   const store = configureStore({
@@ -52,7 +67,10 @@ export function makeStore() {
         ? defaults().concat(rememberEnhancer(device, REMEMBERED, { prefix: 'yosoku-', persistThrottle: THROTTLE_MS }))
         : defaults(),
   });
-  void readWaiting().then((waiting) => store.dispatch(recovered(waiting)));
+  readWaiting().then(
+    (waiting) => store.dispatch(recovered(waiting)),
+    () => store.dispatch(keptOnDevice(false)),
+  );
   return store;
 }
 

@@ -91,6 +91,31 @@ test('one entry that the server will not take is found, kept with its reason, an
   expect(selectReport(store.getState(), BUILD)?.trials).toHaveLength(3);
 });
 
+test('an entry that the server fails at again and again is singled out; those behind it go, also of other builds', async () => {
+  store.dispatch(received({ buildId: BUILD, entries: [{ ...opening, seq: 1 }] }));
+  const elsewhere = { ...entry(5, 'trial.begun', { after: null }), buildId: '00000000-0000-4000-8000-0000000000e1' };
+  record(...trials, elsewhere);
+  const bad = trials[1]?.id ?? '';
+  serve((ids) => (ids.includes(bad) ? { status: 500, body: { detail: 'Trouble.' } } : keep(ids)));
+  const failures = new Map<string, number>();
+  const rounds: string[] = [];
+  while (rounds.at(-1) !== 'done' && rounds.length < 8) rounds.push(await postWaiting(store, failures));
+  expect(rounds).toEqual(['unreachable', 'unreachable', 'unreachable', 'done']);
+  expect(waiting()).toEqual([{ shopId: SHOP, entry: trials[1], refused: expect.stringContaining('again and again') }]);
+});
+
+test('a server that fails at everything gets nothing put aside: all of it waits for better times', async () => {
+  store.dispatch(received({ buildId: BUILD, entries: [{ ...opening, seq: 1 }] }));
+  record(...trials);
+  serve(() => ({ status: 500, body: { detail: 'Trouble.' } }));
+  const failures = new Map<string, number>();
+  for (let round = 0; round < 10; round += 1) expect(await postWaiting(store, failures)).toBe('unreachable');
+  expect(waiting().map(({ refused }) => refused)).toEqual([undefined, undefined, undefined]);
+  serve(keep);
+  expect(await postWaiting(store, failures)).toBe('done');
+  expect(waiting()).toEqual([]);
+});
+
 test('a dead server or a lapsed sign-in leaves everything waiting', async () => {
   record(opening);
   serve(() => new TypeError('fetch failed'));

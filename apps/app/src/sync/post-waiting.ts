@@ -7,9 +7,14 @@ import type { Store } from '../store/store';
 import { Refusal, Unreachable, api, ask } from './api';
 
 const MOST_AT_ONCE = 200;
+/** When the server has failed at a posting so often, its entries are sent singly, to find the one that it fails at. */
+const MOST_FAILURES = 3;
 
 /** How a round of posting ended: nothing left, tried in vain (ask again later), or not signed in. */
 export type PostOutcome = 'done' | 'unreachable' | 'signed-out';
+
+/** How often in a row the server has failed at a posting with this entry in it. Kept from round to round. */
+export type Failures = Map<string, number>;
 
 type Placed = readonly { readonly id: string; readonly seq: number }[];
 
@@ -30,32 +35,62 @@ function nextBatch(waiting: readonly Entry[]): readonly Entry[] {
   return waiting.filter((entry) => entry.buildId === first.buildId).slice(0, MOST_AT_ONCE);
 }
 
-/** Sends what waits, oldest first, until nothing is left or the server cannot be reached. Sending twice is harmless. */
-export async function postWaiting(store: Pick<Store, 'dispatch' | 'getState'>): Promise<PostOutcome> {
+/**
+ * Sends what waits, oldest first, until nothing is left or the server cannot be reached. Sending twice is harmless.
+ * One entry holds up nobody: what the server refuses is put aside with its reason. Where it says why, at once; where it only
+ * fails (5xx), after a few rounds, and only if it does not fail at another one just so: then it is the server that is in trouble.
+ */
+export async function postWaiting(
+  store: Pick<Store, 'dispatch' | 'getState'>,
+  failures: Failures = new Map(),
+): Promise<PostOutcome> {
   let alone = false;
+  /** The one at which the server fails again and again, until another has gone through. */
+  let suspect: { readonly id: string; readonly reason: string } | null = null;
+  const putAside = (): void => {
+    if (suspect) store.dispatch(refused(suspect));
+    suspect = null;
+  };
   for (;;) {
     const state = store.getState();
     if (!state.session.account || state.session.lapsed) return 'signed-out';
-    const willing = selectOwnWaiting(state).filter((each) => each.refused === undefined);
-    const batch = nextBatch(willing.map(({ entry }) => entry)).slice(0, alone ? 1 : MOST_AT_ONCE);
-    const [first] = batch;
-    if (!first) return 'done';
+    const willing = selectOwnWaiting(state).filter(
+      (each) => each.refused === undefined && each.entry.id !== suspect?.id,
+    );
+    const all = nextBatch(willing.map(({ entry }) => entry));
+    const [first] = all;
+    if (!first) {
+      putAside();
+      return 'done';
+    }
+    const failed = failures.get(first.id) ?? 0;
+    const batch = alone || suspect || failed >= MOST_FAILURES ? [first] : all;
     try {
       const placed = new Map((await post(batch)).map(({ id, seq }) => [id, seq]));
       store.dispatch(reached(true));
       const kept = batch.map((entry): Entry => ({ ...entry, seq: placed.get(entry.id) }));
       store.dispatch(received({ buildId: first.buildId, entries: kept }));
       store.dispatch(delivered(batch.map((entry) => entry.id)));
+      for (const { id } of batch) failures.delete(id);
+      putAside();
       alone = false;
     } catch (error) {
-      if (error instanceof Refusal && error.status === 401) {
+      if (!(error instanceof Refusal)) {
+        // Whatever it was, a mistake of this program included: it is tried again, and holds up nothing but this round.
+        store.dispatch(reached(!(error instanceof Unreachable)));
+        return 'unreachable';
+      }
+      if (error.status === 401) {
         store.dispatch(lapsed());
         return 'signed-out';
       }
-      const final = error instanceof Refusal && error.status >= 400 && error.status < 500 && error.status !== 429;
-      if (!final) {
-        store.dispatch(reached(!(error instanceof Unreachable)));
-        return 'unreachable';
+      store.dispatch(reached(true));
+      if (error.status === 429) return 'unreachable';
+      if (error.status >= 500) {
+        for (const { id } of batch) failures.set(id, failed + 1);
+        if (batch.length > 1 || failed < MOST_FAILURES || suspect) return 'unreachable';
+        suspect = { id: first.id, reason: `The server fails at this one again and again. ${error.detail}` };
+        continue;
       }
       // One bad entry must not hold up the others: find it by sending them singly.
       if (batch.length > 1) alone = true;

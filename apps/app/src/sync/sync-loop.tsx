@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useStore } from 'react-redux';
 import { selectOwnWaiting } from '@/store/selectors';
 import type { RootState, Store } from '@/store/store';
-import { postWaiting } from './post-waiting';
+import { type Failures, type PostOutcome, postWaiting } from './post-waiting';
 
 const FIRST_RETRY_MS = 1_000;
 const LONGEST_RETRY_MS = 20_000;
@@ -14,6 +14,7 @@ export function SyncLoop() {
     let busy = false;
     let pause = FIRST_RETRY_MS;
     let timer: ReturnType<typeof setTimeout> | undefined;
+    const failures: Failures = new Map();
     const isWaiting = (): boolean => {
       const state = store.getState();
       return !state.session.lapsed && selectOwnWaiting(state).some((each) => each.refused === undefined);
@@ -23,7 +24,11 @@ export function SyncLoop() {
       busy = true;
       clearTimeout(timer);
       timer = undefined;
-      const outcome = await postWaiting(store);
+      const outcome = await postWaiting(store, failures).catch((error: unknown): PostOutcome => {
+        // A mistake of this program. What waits is tried again all the same.
+        console.error(error);
+        return 'unreachable';
+      });
       busy = false;
       if (outcome === 'unreachable') {
         timer = setTimeout(() => {

@@ -1,5 +1,6 @@
 import { useColorScheme } from 'nativewind';
 import { useEffect } from 'react';
+import { useColorScheme as useDeviceScheme } from 'react-native';
 import { useAppSelector } from '@/store/store';
 import { palette } from './palette';
 
@@ -11,11 +12,16 @@ export function useTheme(): Palette {
   return colorScheme === 'dark' ? palette.dye : palette.sheet;
 }
 
-const SCHEMES = { system: 'system', dye: 'dark', sheet: 'light' } as const;
+const SCHEMES = { dye: 'dark', sheet: 'light' } as const;
 
-/** Puts the builder's choice of theme into force. */
+/**
+ * Puts the builder's choice of theme into force. What the device says is put into force like a choice: the style sheet goes by a class
+ * alone, and pictures and page would part if one followed the device and the other the class.
+ */
 export function useChosenTheme(): void {
   const theme = useAppSelector((state) => state.settings.theme);
+  const device = useDeviceScheme() === 'dark' ? 'dark' : 'light';
   const { setColorScheme } = useColorScheme();
-  useEffect(() => setColorScheme(SCHEMES[theme]), [theme, setColorScheme]);
+  const scheme = theme === 'system' ? device : SCHEMES[theme];
+  useEffect(() => setColorScheme(scheme), [scheme, setColorScheme]);
 }

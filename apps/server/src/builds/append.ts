@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Entry } from '@yosoku/core/logbook/entry';
 import type { Db } from '../db/database';
-import { isDuplicate } from '../db/duplicate';
+import { isDuplicate, retried } from '../db/trouble';
 import { build, entry } from '../db/schema';
 import type { Account } from '../sign-in/session';
 import { Problem } from '../web/problem';
@@ -19,22 +19,14 @@ import {
 } from './posting';
 import { closedAfter, closingSignature, lastSeq } from './tail';
 
-/** Another server may take the same place at the same moment; then the next one is tried. */
-const MOST_TRIES = 5;
-
 /**
  * Puts a posting at the end of its logbook in one transaction that holds the build. Slow but certain: the way for
  * everything that `writer.ts` could not settle at once. An entry that is there already keeps its place; the same id
  * with other contents is refused with a problem.
  */
 export async function append(db: Db, posting: Posting): Promise<Placed[]> {
-  for (let tries = 1; ; tries += 1) {
-    try {
-      return await db.transaction((tx) => place(tx as unknown as Db, posting));
-    } catch (error) {
-      if (tries === MOST_TRIES || !isDuplicate(error)) throw error;
-    }
-  }
+  // Another server may take the same place at the same moment; then the next one is tried.
+  return retried(() => db.transaction((tx) => place(tx as unknown as Db, posting)), isDuplicate);
 }
 
 async function place(tx: Db, { account, buildId, entries }: Posting): Promise<Placed[]> {
@@ -78,10 +70,12 @@ export async function openBuild(
   const posting: Posting = { account, buildId: first.buildId, entries: [first] };
   refusePractice(first);
   await checkAuthors(db, posting);
-  await db
-    .insert(build)
-    .ignore()
-    .values({ id: first.buildId, shopId: account.shopId, name: first.body.name, createdAt: new Date() });
+  await retried(() =>
+    db
+      .insert(build)
+      .ignore()
+      .values({ id: first.buildId, shopId: account.shopId, name: first.body.name, createdAt: new Date() }),
+  );
   try {
     return await append(db, posting);
   } catch (error) {

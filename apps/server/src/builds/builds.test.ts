@@ -2,7 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { kestrelPointSix } from '../demo/builds';
 import { build, entry } from '../db/schema';
-import { addShop, client, description, makeEntry, openApi, signedIn } from '../testing/api-client';
+import { addShop, client, description, makeEntry, openApi, signedIn, upToDate } from '../testing/api-client';
 import { renewSummary } from './summary';
 
 type Opened = Awaited<ReturnType<typeof openApi>>;
@@ -21,7 +21,7 @@ beforeAll(async () => {
   me = await signedIn(opened.api, mine.signInName);
   them = await signedIn(opened.api, theirs.signInName);
 });
-afterAll(() => opened.database.close());
+afterAll(() => opened.close());
 
 async function newBuild(): Promise<string> {
   const id = uuidv7();
@@ -62,7 +62,7 @@ describe('the logbook on the server', () => {
 
     const { report } = (await me.get(`/builds/${id}/report`)).json;
     expect(report.verdict).toMatchObject({ kind: 'leave', headline: 'The cam sits 0.4° late, ±0.5°.' });
-    const listed = (await me.get('/builds')).json.builds.find((each: { id: string }) => each.id === id);
+    const listed = (await upToDate(me)).find((each) => each.id === id);
     expect(listed).toMatchObject({
       verdictKind: 'leave',
       headline: 'The cam sits 0.4° late, ±0.5°.',

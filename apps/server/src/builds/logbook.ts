@@ -1,4 +1,4 @@
-import { and, asc, eq, gt } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, gt, sql } from 'drizzle-orm';
 import type { Entry } from '@yosoku/core/logbook/entry';
 import type { Db } from '../db/database';
 import { build, entry } from '../db/schema';
@@ -23,8 +23,28 @@ export async function readEntries(db: Db, buildId: string, after = 0): Promise<E
         builderId: row.builderId,
         seq: row.seq,
         receivedAt: row.receivedAt.toISOString(),
+        ...(row.postedBy === row.builderId ? {} : { postedBy: row.postedBy }),
       }) as Entry,
   );
+}
+
+/** The same as the text of a JSON list: bodies are passed on as the database has them. */
+export async function entriesAsJson(db: Db, buildId: string, after = 0): Promise<string> {
+  const rows = await db
+    .select({ ...getTableColumns(entry), body: sql<string>`cast(${entry.body} as char)` })
+    .from(entry)
+    .where(and(eq(entry.buildId, buildId), gt(entry.seq, after)))
+    .orderBy(asc(entry.seq));
+  const texts = rows.map(({ body, takenAt, receivedAt, postedBy, ...row }) => {
+    const fact = JSON.stringify({
+      ...row,
+      takenAt: takenAt.toISOString(),
+      receivedAt: receivedAt.toISOString(),
+      ...(postedBy === row.builderId ? {} : { postedBy }),
+    });
+    return `${fact.slice(0, -1)},"body":${body}}`;
+  });
+  return `[${texts.join(',')}]`;
 }
 
 /** Throws a 404 problem unless the build is one of the shop's. */

@@ -48,6 +48,29 @@ export function refusePractice(posted: Entry): void {
     );
 }
 
+const isLowerCase = (id: string): boolean => id === id.toLowerCase();
+
+/** Ids are kept in small letters: the database takes capitals for the same, and nothing else does. Throws a problem that names the field. */
+export function requireLowerCaseIds(entries: readonly Entry[]): void {
+  entries.forEach((each, at) => {
+    for (const field of ['id', 'buildId', 'builderId'] as const)
+      if (!isLowerCase(each[field]))
+        throw new Problem(422, 'Not understood', `entries[${at}].${field}: expected an id in small letters.`, [
+          { field: `entries[${at}].${field}`, message: 'expected an id in small letters' },
+        ]);
+  });
+}
+
+/** Who signs is who is signed in. Throws a problem otherwise. */
+export function checkSigner({ account, entries }: Posting): void {
+  if (entries.some(({ kind, builderId }) => kind === 'build.signed' && builderId !== account.builderId))
+    throw new Problem(
+      403,
+      'Not your signature',
+      'Only who is signed in signs a build. Whoever wrote this signature signs in on this device and sends it again.',
+    );
+}
+
 /** Does a row hold just what is posted? Then posting it again is harmless. */
 export const isSame = (row: Pick<EntryRow, 'kind' | 'body' | 'builderId' | 'takenAt'>, posted: Entry): boolean =>
   row.kind === posted.kind &&
@@ -72,7 +95,10 @@ export function toRow(posted: Entry, seq: number, account: Account): EntryRow {
 }
 
 /** Every entry must be of the build that is posted to, and by a builder of the shop. Throws a problem otherwise. */
-export async function checkAuthors(db: Db, { account, buildId, entries }: Posting): Promise<void> {
+export async function checkAuthors(db: Db, posting: Posting): Promise<void> {
+  const { account, buildId, entries } = posting;
+  requireLowerCaseIds(entries);
+  checkSigner(posting);
   const foreign = entries.findIndex((each) => each.buildId !== buildId);
   if (foreign >= 0)
     throw new Problem(422, 'Wrong build', `Entry ${foreign + 1} belongs to another build than the one it was sent to.`);

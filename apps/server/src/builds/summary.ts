@@ -1,8 +1,10 @@
 import { desc, eq, max } from 'drizzle-orm';
+import { cutText } from '@yosoku/core/units/text';
 import { listHeadline } from '@yosoku/core/logbook/list-headline';
 import { derive } from '@yosoku/core/logbook/report';
 import type { Db } from '../db/database';
 import { build, entry, hardwareMove } from '../db/schema';
+import { retried } from '../db/trouble';
 import { readEntries } from './logbook';
 
 /** A shop's builds with the place and the time of their newest entries, the one last worked on first. */
@@ -18,7 +20,7 @@ const readBuilds = (db: Db, shopId: string) =>
 /** What a list has room for. */
 const LONGEST_HEADLINE = 255;
 const cut = (headline: string): string =>
-  headline.length > LONGEST_HEADLINE ? `${headline.slice(0, LONGEST_HEADLINE - 1)}…` : headline;
+  headline.length > LONGEST_HEADLINE ? `${cutText(headline, LONGEST_HEADLINE - 1)}…` : headline;
 
 /** Derives one build's summary columns from its entries. */
 export async function renewSummary(db: Db, buildId: string): Promise<void> {
@@ -33,38 +35,38 @@ export async function renewSummary(db: Db, buildId: string): Promise<void> {
         delta: report.verdict.delta === null ? null : report.verdict.delta.toFixed(6),
       }
     : {};
-  await db.transaction(async (tx) => {
-    await tx.delete(hardwareMove).where(eq(hardwareMove.buildId, buildId));
-    const moves = (report?.experience ?? []).map(({ library, from, to, gave, standard }, place) => ({
-      buildId,
-      place,
-      hardwareId: library,
-      settings: { from, to },
-      gave: gave.toFixed(6),
-      standard: standard.toFixed(6),
-    }));
-    if (moves.length > 0) await tx.insert(hardwareMove).values(moves);
-    await tx
-      .update(build)
-      .set({ ...columns, summarySeq: entries.at(-1)?.seq ?? 0 })
-      .where(eq(build.id, buildId));
-  });
+  await retried(() =>
+    db.transaction(async (tx) => {
+      await tx.delete(hardwareMove).where(eq(hardwareMove.buildId, buildId));
+      const moves = (report?.experience ?? []).map(({ library, from, to, gave, standard }, place) => ({
+        buildId,
+        place,
+        hardwareId: library,
+        settings: { from, to },
+        gave: gave.toFixed(6),
+        standard: standard.toFixed(6),
+      }));
+      if (moves.length > 0) await tx.insert(hardwareMove).values(moves);
+      await tx
+        .update(build)
+        .set({ ...columns, summarySeq: entries.at(-1)?.seq ?? 0 })
+        .where(eq(build.id, buildId));
+    }),
+  );
 }
 
-/** A shop's builds once nothing that was worked out lags behind its entries. */
-export async function renewed(db: Db, shopId: string) {
+/** The builds of a shop whose summaries lag behind their entries. */
+export async function staleBuilds(db: Db, shopId: string): Promise<string[]> {
   const rows = await readBuilds(db, shopId);
-  const stale = rows.filter((row) => row.seq !== row.build.summarySeq);
-  for (const row of stale) await renewSummary(db, row.build.id);
-  return stale.length > 0 ? readBuilds(db, shopId) : rows;
+  return rows.filter((row) => row.seq !== row.build.summarySeq).map((row) => row.build.id);
 }
 
 /**
- * A shop's builds, the one last worked on first. Summaries that lag behind their entries are renewed first: so a list is never
- * behind, and posting a reading at the engine costs no derivation.
+ * A shop's builds, the one last worked on first. One whose summary lags behind its entries says so (`behind`): it is worked out beside, and
+ * no list waits for it.
  */
 export async function listBuilds(db: Db, shopId: string) {
-  const rows = await renewed(db, shopId);
+  const rows = await readBuilds(db, shopId);
   return rows.map((row) => ({
     id: row.build.id,
     name: row.build.name,
@@ -73,5 +75,18 @@ export async function listBuilds(db: Db, shopId: string) {
     headline: row.build.headline,
     delta: row.build.delta === null ? null : Number(row.build.delta),
     updatedAt: (row.updatedAt ?? row.build.createdAt).toISOString(),
+    behind: row.seq !== row.build.summarySeq,
   }));
+}
+
+/** Marks a summary as up to date that could not be worked out, so that it is not tried for ever. */
+export async function giveUpOnSummary(db: Db, buildId: string, why: string): Promise<void> {
+  const [row] = await db
+    .select({ seq: max(entry.seq) })
+    .from(entry)
+    .where(eq(entry.buildId, buildId));
+  await db
+    .update(build)
+    .set({ headline: cut(why), summarySeq: row?.seq ?? 0 })
+    .where(eq(build.id, buildId));
 }

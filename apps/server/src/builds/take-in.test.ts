@@ -4,7 +4,7 @@ import { readBuildFile, writeBuildFile } from '@yosoku/core/logbook/file';
 import { derive } from '@yosoku/core/logbook/report';
 import { larkMillEight } from '../demo/signed-build';
 import { NINE_KEYWAYS, PIECES } from '../demo/shelf';
-import { addShop, client, makeEntry, openApi, signedIn } from '../testing/api-client';
+import { addShop, client, makeEntry, openApi, signedIn, upToDate } from '../testing/api-client';
 
 type Client = ReturnType<typeof client>;
 let opened: Awaited<ReturnType<typeof openApi>>;
@@ -20,13 +20,16 @@ beforeAll(async () => {
   me = await signedIn(opened.api, mine.signInName);
   them = await signedIn(opened.api, theirs.signInName);
 });
-afterAll(() => opened.database.close());
+afterAll(() => opened.close());
 
 const STRANGER = uuidv7();
 const logbook = (builderId = STRANGER): Entry[] =>
   larkMillEight({ nextId: uuidv7, builderId, startedAt: new Date('2026-03-01T08:00:00Z') });
 const fileOf = (entries: readonly Entry[]): string => writeBuildFile(entries, [{ id: STRANGER, name: 'Ida Fern' }]);
 const read = async (who: Client, id: string): Promise<Entry[]> => (await who.get(`/builds/${id}/entries`)).json.entries;
+/** Without what the server adds of itself. */
+const bare = (entries: readonly Entry[]): Entry[] =>
+  entries.map(({ seq: _seq, receivedAt: _received, postedBy: _sent, ...fact }) => fact as Entry);
 
 describe('a build file taken in', () => {
   test('whole, with the names of those who wrote it; read back it is the same build', async () => {
@@ -38,7 +41,12 @@ describe('a build file taken in', () => {
     const kept = await read(me, taken.json.buildId);
     // Out of one shop into a file and back: the same Report.
     const again = readBuildFile(writeBuildFile(kept, builders));
-    expect(again.ok && derive(again.file.entries)).toEqual(derive(entries));
+    expect(again.ok && derive(bare(again.file.entries))).toEqual(derive(entries));
+    // And it says what it was sent by: nobody of this shop wrote it.
+    expect(kept.every(({ postedBy }) => postedBy === mine.builderId)).toBe(true);
+    expect(derive(kept)?.sheet.find(({ title }) => title === 'Sent by somebody else')?.rows[0]?.value).toBe(
+      String(entries.length),
+    );
     // Once more is harmless: it is all there.
     expect((await me.post('/import', fileOf(entries))).json.placed).toEqual([]);
     expect(await read(me, taken.json.buildId)).toHaveLength(entries.length);
@@ -50,7 +58,7 @@ describe('a build file taken in', () => {
     const { status, json } = await me.post('/import', fileOf(entries));
     expect(status).toBe(201);
     expect(json.buildId).not.toBe(entries[0]?.buildId);
-    const { build: _mine, ...report } = derive(await read(me, json.buildId)) ?? {};
+    const { build: _mine, ...report } = derive(bare(await read(me, json.buildId))) ?? {};
     const { build: _theirs, ...before } = derive(entries) ?? {};
     expect(report).toEqual(before);
     expect((await me.get(`/builds/${entries[0]?.buildId}/entries`)).status).toBe(404);
@@ -114,7 +122,7 @@ describe('a signed build', () => {
     expect((await me.post(`/builds/${id}/entries`, { entries: [reopened, trial] })).status).toBe(201);
     expect((await me.post(`/builds/${id}/entries`, { entries: [{ ...trial, id: uuidv7() }] })).status).toBe(201);
     expect((await me.get(`/builds/${id}/report`)).json.report.sign.closed).toBe(false);
-    const listed = (await me.get('/builds')).json.builds as { id: string; headline: string }[];
+    const listed = await upToDate(me);
     expect(listed.find((each) => each.id === id)?.headline).not.toMatch(/^Signed/);
     expect(
       listed.filter(({ headline }) => headline.startsWith('Signed by Mara Quill. The cam sits')).length,
@@ -193,6 +201,7 @@ describe('the shelf', () => {
     await who.put('/hardware', piece({ id: own }));
     const text = fileOf(logbook()).replaceAll(PIECES.keyways, own);
     await who.post('/import', text);
+    await upToDate(who);
     const [gear] = (await who.get('/hardware')).json.pieces;
     expect(gear).toMatchObject({ id: own, experience: [{ from: { mark: '0' }, to: { mark: '+4' } }] });
     expect(gear.experience[0].gave).toBeCloseTo(3.5, 1);

@@ -1,13 +1,22 @@
 import { v7 as uuidv7 } from 'uuid';
 import type { Entry } from '@yosoku/core/logbook/entry';
 import { createApi } from '../api';
-import { addShop, client, description, makeEntry, openApi, PASSWORD, signedIn } from '../testing/api-client';
+import {
+  addShop,
+  client,
+  description,
+  makeEntry,
+  openApi,
+  PASSWORD,
+  signedIn,
+  workerFile,
+} from '../testing/api-client';
 
 let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();
 });
-afterAll(() => opened.database.close());
+afterAll(() => opened.close());
 
 /** Listens to a build as a browser does; `next` waits for the next entries. */
 async function listen(api: ReturnType<typeof createApi>, cookie: string, path: string, last?: string) {
@@ -37,7 +46,7 @@ async function listen(api: ReturnType<typeof createApi>, cookie: string, path: s
 
 test('two devices on one build, each at a server of its own: both are told of what the other writes', async () => {
   const { signInName, builderId } = await addShop(opened.database);
-  const [here, there] = [opened.api, createApi(opened.database)];
+  const [here, there] = [opened.api, createApi(opened.database, { workerFile: workerFile() })];
   const me = await signedIn(here, signInName);
   const other = await signedIn(there, signInName);
   const { setCookie } = await client(here).post('/session', { signInName, password: PASSWORD });

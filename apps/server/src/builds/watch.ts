@@ -1,6 +1,7 @@
 import { readEntries } from './logbook';
 import { lastSeq } from './tail';
 import type { Db } from '../db/database';
+import type { Log } from '../web/log';
 import type { Entry } from '@yosoku/core/logbook/entry';
 
 /** How often the database is asked for what other servers wrote. Two devices see each other within a second. */
@@ -18,7 +19,7 @@ interface Watched {
  * Tells whoever looks at a build of the entries that come into its logbook, whichever server they were posted to. One question to the
  * database for each build that is looked at, however many look.
  */
-export function makeWatch(db: Db) {
+export function makeWatch(db: Db, log: Log) {
   const builds = new Map<string, Watched>();
 
   async function look(buildId: string, watched: Watched): Promise<void> {
@@ -30,7 +31,7 @@ export function makeWatch(db: Db) {
       }
     } catch (error) {
       // The database is away for a moment: asked again in a moment.
-      console.error(error);
+      log.warn({ err: error }, 'a followed build could not be looked at');
     }
     if (builds.get(buildId) === watched) watched.timer = setTimeout(() => void look(buildId, watched), EVERY_MS);
   }

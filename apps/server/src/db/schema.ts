@@ -44,6 +44,11 @@ export const builder = mysqlTable(
     passwordHash: varchar('password_hash', { length: 255 }).notNull(),
     role: mysqlEnum('role', ['owner', 'builder']).notNull(),
     createdAt: moment('created_at').notNull(),
+    /** When the owner ended this builder's access; null while it lasts. Name and entries stay. */
+    endedAt: moment('ended_at'),
+    /** Hash of a one-time code that lets the builder choose a new password, until then. */
+    resetHash: char('reset_hash', { length: 64 }),
+    resetUntil: moment('reset_until'),
   },
   (table) => [uniqueIndex('builder_sign_in_name').on(table.signInName), index('builder_shop').on(table.shopId)],
 );
@@ -57,8 +62,26 @@ export const session = mysqlTable(
       .notNull()
       .references(() => builder.id),
     expiresAt: moment('expires_at').notNull(),
+    createdAt: moment('created_at'),
+    /** When it was used last, to a few minutes. */
+    seenAt: moment('seen_at'),
+    /** What the browser says that it is, for the list of sessions. */
+    agent: varchar('agent', { length: 200 }),
   },
-  (table) => [index('session_expiry').on(table.expiresAt)],
+  (table) => [index('session_expiry').on(table.expiresAt), index('session_builder').on(table.builderId)],
+);
+
+/** A device on which a builder has signed in before: floods of wrong passwords from elsewhere do not lock it out. Only the hash of its token is kept. */
+export const knownDevice = mysqlTable(
+  'known_device',
+  {
+    tokenHash: char('token_hash', { length: 64 }).notNull(),
+    builderId: uuid('builder_id')
+      .notNull()
+      .references(() => builder.id),
+    usedAt: moment('used_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.tokenHash, table.builderId] })],
 );
 
 /** Filled by rate-limiter-flexible, which prescribes these columns. */

@@ -295,7 +295,7 @@ function signature({ sign }: Report): Content[] {
           columns: [
             {
               text: sign.signed
-                ? `${sign.signed.name}, ${day(sign.signed.at)}`
+                ? `${sign.signed.name}, ${day(sign.signed.at)}${sign.signed.received ? ` (server’s clock: ${day(sign.signed.received)})` : ''}`
                 : 'Name and date: ____________________________',
               bold: true,
             },

@@ -1,8 +1,9 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
+import { isWellFormed } from '@yosoku/core/units/text';
 import { hardwareSchema } from '@yosoku/core/timing-set/hardware';
-import { renewed } from '../builds/summary';
+import type { Summaries } from '../builds/summaries';
 import type { Db } from '../db/database';
 import { hardware, hardwareMove } from '../db/schema';
 import type { Sessions, SignedIn } from '../sign-in/session';
@@ -10,12 +11,15 @@ import { checkedJson } from '../web/checked';
 import { Problem } from '../web/problem';
 
 const pieceSchema = z.strictObject({
-  id: z.uuid({ error: 'expected an id in UUID form' }),
+  id: z.uuid({ error: 'expected an id in UUID form' }).refine((id) => id === id.toLowerCase(), {
+    error: 'expected an id in small letters',
+  }),
   name: z
     .string({ error: 'the name must be text' })
     .trim()
     .min(1, { error: 'give it a name' })
-    .max(80, { error: 'the name must be at most 80 characters' }),
+    .max(80, { error: 'the name must be at most 80 characters' })
+    .refine(isWellFormed, { error: 'the name ends in half a character' }),
   hardware: hardwareSchema,
 });
 
@@ -23,12 +27,13 @@ const pieceSchema = z.strictObject({
 const MOST_MOVES = 100;
 
 /** The shelf of a shop: its timing hardware, with what each piece gave on every engine so far. */
-export function hardwareRoutes(db: Db, sessions: Sessions) {
+export function hardwareRoutes(db: Db, sessions: Sessions, summaries: Summaries) {
   return new Hono<SignedIn>()
     .use('/hardware/*', sessions.required)
     .get('/hardware', async (c) => {
       const { shopId } = c.get('account');
-      await renewed(db, shopId);
+      // What a piece gave is worked out beside: the shelf waits for nothing, and has it the next time.
+      await summaries.renewShop(shopId);
       const pieces = await db
         .select()
         .from(hardware)

@@ -30,7 +30,7 @@ afterEach(() => {
 });
 afterAll(async () => {
   await new Promise((done) => server.close(done));
-  await opened.database.close();
+  await opened.close();
 });
 
 /** A line to the server: what it said, and how it ended. */

@@ -7,9 +7,9 @@ import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
 import { boxName } from '@yosoku/core/instruments/line';
 import type { Db } from '../db/database';
-import { isDuplicate } from '../db/duplicate';
+import { isDuplicate } from '../db/trouble';
 import { benchBox } from '../db/schema';
-import { type Sessions, type SignedIn, sha256 } from '../sign-in/session';
+import { type Account, type Sessions, type SignedIn, sha256 } from '../sign-in/session';
 import { checkedJson } from '../web/checked';
 import { Problem } from '../web/problem';
 import { type Listener, type Speaker, makeExchange } from './exchange';
@@ -22,6 +22,7 @@ const CLOSED = {
   tooMuch: [1008, 'more lines than any box says'],
   notUnderstood: [1007, 'not understood'],
   keyGone: [4401, 'the key of this box was taken away'],
+  signedOut: [4403, 'signed out'],
   taken: [4409, 'another box speaks under this key'],
 } as const;
 
@@ -33,6 +34,10 @@ function requireOwnPage(c: Context): void {
   const own = origin !== undefined && URL.canParse(origin) && new URL(origin).host === c.req.header('host');
   if (!own) throw new Problem(403, 'Refused', 'This request did not come from Yosoku’s own page.');
 }
+
+const requireOwner = ({ role }: Account): void => {
+  if (role !== 'owner') throw new Problem(403, 'Owner only', 'Only the owner of the shop gives boxes their keys.');
+};
 
 const keyOf = (c: Context): string =>
   /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1] ?? c.req.query('key') ?? '';
@@ -59,6 +64,7 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
       return c.json({ boxes: boxes.map(({ name }) => ({ name, live: exchange.isLive(channel(shopId, name)) })) });
     })
     .post('/instruments', sessions.required, checkedJson(newBoxSchema), async (c) => {
+      requireOwner(c.get('account'));
       const { name } = c.req.valid('json');
       const key = randomBytes(24).toString('base64url');
       try {
@@ -76,9 +82,11 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
       return c.json({ name, key }, 201);
     })
     .delete('/instruments/:name', sessions.required, async (c) => {
+      requireOwner(c.get('account'));
       const of = and(eq(benchBox.shopId, c.get('account').shopId), eq(benchBox.name, c.req.param('name')));
-      const [known] = await db.select({ id: benchBox.id }).from(benchBox).where(of);
-      if (!known) throw new Problem(404, 'Not found', 'Your shop has no such box.');
+      const [known] = await db.select({ id: benchBox.id, name: benchBox.name }).from(benchBox).where(of);
+      // The database takes capitals and small letters for the same.
+      if (known?.name !== c.req.param('name')) throw new Problem(404, 'Not found', 'Your shop has no such box.');
       await db.delete(benchBox).where(of);
       exchange.cut(channel(c.get('account').shopId, c.req.param('name')));
       return c.json({ ok: true });
@@ -116,7 +124,12 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
         let stop = (): void => undefined;
         return {
           onOpen: (_event, socket) => {
-            stop = exchange.listen(channel(shopId, c.req.param('name') ?? ''), listenerOf(socket));
+            const unlisten = exchange.listen(channel(shopId, c.req.param('name') ?? ''), listenerOf(socket));
+            const forget = sessions.whileSignedIn(c, () => hangUp(socket, CLOSED.signedOut));
+            stop = () => {
+              unlisten();
+              forget();
+            };
           },
           onClose: () => stop(),
         };
@@ -128,8 +141,10 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
       upgradeWebSocket((c) => {
         requireOwnPage(c);
         let standIn: ReturnType<typeof makeStandIn> | null = null;
+        let forget = (): void => undefined;
         return {
           onOpen: (_event, socket) => {
+            forget = sessions.whileSignedIn(c, () => hangUp(socket, CLOSED.signedOut));
             standIn = makeStandIn((line) => socket.send(line), Date.now());
           },
           onMessage: ({ data }, socket) => {
@@ -137,7 +152,10 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
             if (order?.success) standIn?.hear(order.data);
             else hangUp(socket, CLOSED.notUnderstood);
           },
-          onClose: () => standIn?.stop(),
+          onClose: () => {
+            standIn?.stop();
+            forget();
+          },
         };
       }),
     );

@@ -8,7 +8,7 @@ let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();
 });
-afterAll(() => opened.database.close());
+afterAll(() => opened.close());
 
 test('a practice never gets among the builds of a shop, by whichever door', async () => {
   const { signInName, builderId } = await addShop(opened.database);

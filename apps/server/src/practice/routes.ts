@@ -1,19 +1,22 @@
 import { desc, eq } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
+import { time } from '@yosoku/core/logbook/entry-fields';
 import { EXERCISE_NAMES } from '@yosoku/core/practice/exercises';
 import type { Db } from '../db/database';
-import { isDuplicate } from '../db/duplicate';
+import { isDuplicate } from '../db/trouble';
 import { practiceScore } from '../db/schema';
 import type { Sessions, SignedIn } from '../sign-in/session';
 import { checkedJson } from '../web/checked';
 
 const scoreSchema = z.strictObject({
-  id: z.uuid({ error: 'expected an id in UUID form' }),
+  id: z.uuid({ error: 'expected an id in UUID form' }).refine((id) => id === id.toLowerCase(), {
+    error: 'expected an id in small letters',
+  }),
   exercise: z.enum(EXERCISE_NAMES, { error: 'there is no such exercise' }),
   score: z.int({ error: 'a score is a whole number' }).min(0).max(100, { error: 'a score is at most 100' }),
   hints: z.int().min(0).max(1000),
-  doneAt: z.iso.datetime({ offset: true, error: 'expected a time such as 2026-03-14T09:26:53Z' }),
+  doneAt: time,
 });
 
 /** The newest that are told: enough for every exercise many times over. */

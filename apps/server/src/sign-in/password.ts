@@ -1,16 +1,33 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
+import pLimit from 'p-limit';
+import { Problem } from '../web/problem';
 
 /** Memory-hard (32 MiB a guess): scrypt, RFC 7914, with the cost that OWASP's password storage sheet gives for N = 2^15. */
 const COST = { N: 2 ** 15, r: 8, p: 3 };
 const KEY_BYTES = 32;
 const MAX_MEMORY = 64 * 1024 * 1024;
 
-const stretch = (password: string, salt: Buffer, cost: typeof COST): Promise<Buffer> =>
-  new Promise((resolve, reject) =>
-    scrypt(password.normalize('NFKC'), salt, KEY_BYTES, { ...cost, maxmem: MAX_MEMORY }, (error, key) =>
-      error ? reject(error) : resolve(key),
-    ),
+/**
+ * At most so many at once: they are worked out by the same few threads that read files and look up names, and thirty sign-ins must not
+ * keep a page from being served.
+ */
+const AT_ONCE = 2;
+/** More in line are sent away: they would wait longer than anybody does. */
+const MOST_IN_LINE = 40;
+const line = pLimit(AT_ONCE);
+
+function stretch(password: string, salt: Buffer, cost: typeof COST): Promise<Buffer> {
+  if (line.pendingCount >= MOST_IN_LINE)
+    throw new Problem(503, 'Busy', 'Too many are signing in just now. Try again in a moment.');
+  return line(
+    () =>
+      new Promise<Buffer>((resolve, reject) =>
+        scrypt(password.normalize('NFKC'), salt, KEY_BYTES, { ...cost, maxmem: MAX_MEMORY }, (error, key) =>
+          error ? reject(error) : resolve(key),
+        ),
+      ),
   );
+}
 
 /** `scrypt$N$r$p$salt$key`, salt and key in base64. */
 export async function hashPassword(password: string): Promise<string> {

@@ -1,3 +1,4 @@
+import { setTimeout as wait } from 'node:timers/promises';
 import { v7 as uuidv7 } from 'uuid';
 import type { BodyOf, Entry, EntryKind } from '@yosoku/core/logbook/entry';
 import { createApi } from '../api';
@@ -6,16 +7,31 @@ import { type OpenDatabase, openDatabase } from '../db/database';
 import { addBuilder } from '../sign-in/accounts';
 
 /** The API on the test's own MariaDB, whose address `scripts/test.mjs` hands over. */
-export async function openApi() {
+export async function openApi({ trustedProxies = '' } = {}) {
   const url = process.env.TEST_DATABASE_URL;
   const migrations = process.env.MIGRATIONS_DIR;
   if (!url || !migrations) throw new Error('Run these tests with `npm run api`: they need a database of their own.');
   const database = openDatabase(url);
   await database.migrate(migrations);
-  return { database, api: createApi(database) };
+  const api = createApi(database, { workerFile: workerFile(), trustedProxies });
+  return {
+    database,
+    api,
+    close: async (): Promise<void> => {
+      await api.close();
+      await database.close();
+    },
+  };
 }
 
-export type TestApi = ReturnType<typeof createApi>;
+/** `derive/worker.ts`, which `scripts/test.mjs` has bundled. */
+export function workerFile(): string {
+  const file = process.env.WORKER_FILE;
+  if (!file) throw new Error('Run these tests with `npm run api`: they need the worker.');
+  return file;
+}
+
+export type TestApi = Awaited<ReturnType<typeof openApi>>['api'];
 
 export const PASSWORD = 'a-long-test-password';
 const ORIGIN = 'http://localhost';
@@ -61,6 +77,24 @@ export function client(api: TestApi, cookie = '') {
 export async function signedIn(api: TestApi, signInName: string) {
   const answer = await client(api).post('/session', { signInName, password: PASSWORD });
   return client(api, answer.setCookie.split(';')[0] ?? '');
+}
+
+interface Listed {
+  readonly id: string;
+  readonly name: string;
+  readonly headline: string;
+  readonly verdictKind: string;
+  readonly behind: boolean;
+}
+
+/** The list of builds, once everything that lists show has been worked out beside. */
+export async function upToDate(who: ReturnType<typeof client>): Promise<readonly Listed[]> {
+  for (let tries = 0; tries < 200; tries += 1) {
+    const { builds } = (await who.get('/builds')).json as { builds: readonly Listed[] };
+    if (builds.every(({ behind }) => !behind)) return builds;
+    await wait(50);
+  }
+  throw new Error('the summaries were never worked out');
 }
 
 export const makeEntry = <K extends EntryKind>(

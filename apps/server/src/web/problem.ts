@@ -9,6 +9,14 @@ export interface FieldTrouble {
   readonly message: string;
 }
 
+/** A problem as plain data. */
+export interface ProblemFields {
+  readonly status: ContentfulStatusCode;
+  readonly title: string;
+  readonly detail: string;
+  readonly fields: readonly FieldTrouble[];
+}
+
 /** The one shape of every error: problem details, RFC 9457, with a `detail` that a builder understands. */
 export class Problem extends Error {
   constructor(
@@ -19,12 +27,27 @@ export class Problem extends Error {
   ) {
     super(detail);
   }
+
+  fieldsOf(): ProblemFields {
+    const { status, title, detail, fields } = this;
+    return { status, title, detail, fields };
+  }
+
+  static of({ status, title, detail, fields }: ProblemFields): Problem {
+    return new Problem(status, title, detail, fields);
+  }
 }
+
+/** What is refused for the moment may be asked for again after this, s. */
+const RETRY_AFTER_S = '2';
 
 /** Writes a problem as the answer. Media type application/problem+json. */
 export function answerProblem(c: Context, { status, title, detail, fields }: Problem): Response {
   const body = { type: 'about:blank', title, status, detail, ...(fields.length > 0 ? { fields } : {}) };
-  return c.body(JSON.stringify(body), status, { 'Content-Type': 'application/problem+json' });
+  return c.body(JSON.stringify(body), status, {
+    'Content-Type': 'application/problem+json',
+    ...(status === 503 ? { 'Retry-After': RETRY_AFTER_S } : {}),
+  });
 }
 
 /** A body that zod refused. Names the first few fields, not all of a long list. */

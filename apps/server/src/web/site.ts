@@ -1,6 +1,6 @@
 import { serveStatic } from '@hono/node-server/serve-static';
 import { Hono } from 'hono';
-import { secureHeaders } from 'hono/secure-headers';
+import { headers } from './headers';
 
 const HASHED = /\/_expo\/static\/|\/assets\/.*\.[0-9a-f]{32}\./;
 const cacheFor = (path: string): string => (HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
@@ -8,19 +8,7 @@ const cacheFor = (path: string): string => (HASHED.test(path) ? 'public, max-age
 /** The built web app. Unknown addresses that a person visits get the app itself, which knows its own routes. */
 export function createSite(folder: string) {
   const site = new Hono();
-  site.use(
-    secureHeaders({
-      contentSecurityPolicy: {
-        defaultSrc: ["'self'"],
-        // React Native for Web writes its styles into the page at run time.
-        styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:', 'blob:'],
-        objectSrc: ["'none'"],
-        frameAncestors: ["'none'"],
-        baseUri: ["'none'"],
-      },
-    }),
-  );
+  site.use(headers);
   site.use(
     serveStatic({
       root: folder,

@@ -1,4 +1,4 @@
-import { str as crc32 } from 'crc-32';
+import crc32 from 'crc-32';
 import { z } from 'zod';
 
 /** What a bench box measured at one moment. */
@@ -32,7 +32,7 @@ export const boxName = z
   .regex(/^[A-Za-z0-9-]{1,24}$/, { error: 'the name of a box is 1 to 24 letters, digits and hyphens' });
 
 /** CRC-32 (ISO-HDLC, as in ISO 3309 and PNG) as eight hex digits. Its published check value: "123456789" gives cbf43926. */
-export const checksum = (text: string): string => (crc32(text) >>> 0).toString(16).padStart(8, '0');
+export const checksum = (text: string): string => (crc32.str(text) >>> 0).toString(16).padStart(8, '0');
 
 /** Three decimals of a degree, four of a millimetre. @example "yb1 crank-1 1207 60350 69.250 1.2700 - mm 6714b5f1" */
 export function formatLine({ box, seq, ms, angle, lifts }: Sample, unit: 'mm' | 'in' = 'mm'): string {

@@ -24,6 +24,8 @@ export interface SignFinding {
     readonly entry: string;
     readonly name: string;
     readonly at: string;
+    /** By the server's clock; null until the server has it. */
+    readonly received: string | null;
     readonly note: string | null;
   } | null;
   readonly reopened: { readonly entry: string; readonly at: string; readonly reason: string } | null;
@@ -88,6 +90,7 @@ export function deriveSign(
       entry: signature.id,
       name: signature.body.name,
       at: signature.takenAt,
+      received: signature.receivedAt ?? null,
       note: signature.body.note ?? null,
     },
     reopened: reopened && { entry: reopened.id, at: reopened.takenAt, reason: reopened.body.reason },

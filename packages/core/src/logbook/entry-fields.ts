@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isWellFormed } from '../units/text';
 
 /** What the bodies of entries are made of. Lengths mm, angles degrees. */
 export const id = z
@@ -19,7 +20,20 @@ export const text = (most: number, what: string): z.ZodString =>
     .string({ error: `${what} must be text` })
     .trim()
     .min(1, { error: `${what} must not be empty` })
-    .max(most, { error: `${what} must be at most ${most} characters` });
+    .max(most, { error: `${what} must be at most ${most} characters` })
+    .refine(isWellFormed, { error: `${what} ends in half a character: it was cut in the middle of one` });
+
+/** A clock that is plainly wrong says 1970; what lies outside of these years no clock says. */
+const FIRST_YEAR = 1970;
+const LAST_YEAR = 2199;
+/** A time of a device or a server. ISO 8601 with its offset. */
+export const time = z.iso.datetime({ offset: true, error: 'expected a time such as 2026-03-14T09:26:53Z' }).refine(
+  (given) => {
+    const year = new Date(given).getUTCFullYear();
+    return year >= FIRST_YEAR && year <= LAST_YEAR;
+  },
+  { error: `expected a time between the years ${FIRST_YEAR} and ${LAST_YEAR}` },
+);
 
 export const ratio = (what: string): z.ZodNumber => {
   const error = `${what} must lie between 0.5 and 3: valve travel for each 1 of lobe`;

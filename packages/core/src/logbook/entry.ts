@@ -17,7 +17,7 @@ import {
   phaserRead,
   signChecked,
 } from './closing-entries';
-import { bank, camName, degrees, id, instrument, lengthMm, liftMm, ratio, text, valve } from './entry-fields';
+import { bank, camName, degrees, id, instrument, lengthMm, liftMm, ratio, text, time, valve } from './entry-fields';
 
 /** An entry is a fact, never changed, at most voided by a later entry. Its meaning hangs on the ids that it names. */
 const engineSchema = z
@@ -465,12 +465,15 @@ const entryVoided = z
 const envelope = {
   id,
   buildId: id,
-  takenAt: z.iso
-    .datetime({ offset: true, error: 'expected a time such as 2026-03-14T09:26:53Z' })
-    .describe('The device’s clock. For people; nothing is computed from it.'),
+  takenAt: time.describe('The device’s clock. For people; nothing is computed from it.'),
   builderId: id,
   seq: z.int().min(1).optional().describe('Place in the logbook, given by the server.'),
-  receivedAt: z.iso.datetime({ offset: true }).optional().describe('The server’s clock.'),
+  receivedAt: time.optional().describe('The server’s clock.'),
+  postedBy: id
+    .optional()
+    .describe(
+      'Who was signed in when the server took it, where that is not the builder who is named. Given by the server.',
+    ),
 };
 
 export const entrySchema = z.discriminatedUnion(

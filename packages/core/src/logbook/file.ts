@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type Entry, entrySchema } from './entry';
+import { isWellFormed } from '../units/text';
 import { firstIssue } from './issue-path';
 
 /** The open file of one build: its entries, oldest first. `*.yosoku.json`. */
@@ -13,7 +14,7 @@ export const buildFileSchema = z
           : 'this program reads version 1',
     }),
     builders: z
-      .array(z.strictObject({ id: z.uuid(), name: z.string().min(1).max(80) }))
+      .array(z.strictObject({ id: z.uuid(), name: z.string().min(1).max(80).refine(isWellFormed) }))
       .optional()
       .describe('Names of the builders whose ids stand in the entries.'),
     entries: z.array(entrySchema).min(1, { error: 'a logbook has at least one entry' }),

@@ -192,7 +192,13 @@ export const closingReport = {
     open: z.array(z.string()).describe('What should be known before signing.'),
     ready: z.boolean(),
     signed: z
-      .strictObject({ entry: z.string(), name: z.string(), at: z.string(), note: z.string().nullable() })
+      .strictObject({
+        entry: z.string(),
+        name: z.string(),
+        at: z.string().describe('By the device’s clock.'),
+        received: z.string().nullable().describe('By the server’s clock; null until the server has it.'),
+        note: z.string().nullable(),
+      })
       .nullable(),
     reopened: z.strictObject({ entry: z.string(), at: z.string(), reason: z.string() }).nullable(),
     closed: z.boolean(),

@@ -220,6 +220,8 @@ export function makeSheet(
       }
       case 'build.signed':
         signRows.push({ ...row(entry, `Signed by ${entry.body.name}`, dateOf(entry.takenAt)), entry: null });
+        if (entry.receivedAt)
+          signRows.push(result('Received, by the server’s clock', dateOf(entry.receivedAt), timeOf(entry.receivedAt)));
         if (entry.body.note) signRows.push(result(entry.body.note, ''));
         break;
       case 'build.reopened':
@@ -271,6 +273,17 @@ export function makeSheet(
   sections.push({ title: 'Clear', rows: clearRows });
   if (sign.signed) for (const { words } of sign.baselines) signRows.push(result(`Baseline: ${words}`, ''));
   sections.push({ title: 'Sign', rows: signRows });
+  const sent = entries.filter(({ postedBy, builderId }) => postedBy !== undefined && postedBy !== builderId).length;
+  if (sent > 0)
+    sections.push({
+      title: 'Sent by somebody else',
+      rows: [
+        result(
+          `${sent === 1 ? 'An entry' : 'Entries'} sent under another sign-in than that of the builder named`,
+          String(sent),
+        ),
+      ],
+    });
   const loose = [...readingRows].filter(([trial]) => !known.has(trial)).flatMap(([, rows]) => rows);
   if (loose.length > 0) sections.push({ title: 'Without a trial', rows: loose });
   return sections.filter((section) => section.rows.length > 0);
@@ -290,6 +303,8 @@ function movedRows(
 
 /** A day as it is written on paper: "2026-03-14". The device's clock, for people. */
 const dateOf = (time: string): string => time.slice(0, 10);
+/** `timeOf('2026-03-14T09:26:53.000Z')` is "09:26 UTC". */
+const timeOf = (time: string): string => `${new Date(time).toISOString().slice(11, 16)} UTC`;
 
 /** What a view makes of the cam's place, and its share in the verdict: "2.5° late ±0.7°, weighs 62 %". */
 export function placeWords({ delta, deltaExpanded, weight }: Pick<View, 'delta' | 'deltaExpanded' | 'weight'>): string {

@@ -1,5 +1,6 @@
 import { FEWEST_POINTS, type TracePoint } from '../cam/trace-points';
 import { type Outcome, problem } from '../problem';
+import { cutText } from '../units/text';
 
 /** Rows of cells as text, from a file or a paste; the first may be headings. */
 export type Table = readonly (readonly string[])[];
@@ -176,7 +177,7 @@ export function readTable(table: Table, reading: TableReading): Outcome<ReadTabl
     ] as const)
       if (Number.isNaN(value))
         return problem(
-          `Row ${number}, column ${column + 1}: ${(cells[column] ?? '').trim() === '' ? 'nothing stands there' : `“${(cells[column] ?? '').trim().slice(0, 30)}” is not a number`}.`,
+          `Row ${number}, column ${column + 1}: ${(cells[column] ?? '').trim() === '' ? 'nothing stands there' : `“${cutText((cells[column] ?? '').trim(), 30)}” is not a number`}.`,
           'Put it right or take the row out, and import again. Nothing has been kept of it.',
         );
     const mm = lift * MM_PER[liftIn];

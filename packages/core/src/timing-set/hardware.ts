@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isWellFormed } from '../units/text';
 import { type HardwareKind, type Reach, signed } from './kind';
 import { bushings } from './kinds/bushings';
 import { eccentric } from './kinds/eccentric';
@@ -56,7 +57,7 @@ export type Hardware = z.infer<typeof hardwareSchema>;
 /** Where hardware stands: at one of its marks, or at a figure of its own scale. */
 export const settingSchema = z
   .union([
-    z.strictObject({ mark: z.string().min(1).max(40) }),
+    z.strictObject({ mark: z.string().min(1).max(40).refine(isWellFormed) }),
     z.strictObject({ at: z.number().min(-360).max(360).describe('In its own scale.') }),
   ])
   .describe('A mark of the hardware, or a figure of its own scale.');

@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
+import { cutText } from '@yosoku/core/units/text';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
@@ -36,7 +37,7 @@ export function AnsweredCheck(props: AnsweredCheckProps) {
     setAsked(false);
   };
   const skip = (): void => {
-    const said = (typed ?? '').trim().slice(0, LONGEST_REASON);
+    const said = cutText((typed ?? '').trim(), LONGEST_REASON);
     if (said === '') setAsked(true);
     else answer('skipped', said);
   };

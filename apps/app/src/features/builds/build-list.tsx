@@ -12,15 +12,26 @@ import { Words } from '@/ui/words';
 import { placeHref } from './station-line';
 import { SyncSign } from './sync-sign';
 
+const FIRST_LOOK_MS = 600;
+const MOST_LOOKS = 7;
+
 /** The shop's builds, the one last worked on first. */
 export function BuildList() {
   const store = useStore<RootState>() as unknown as Store;
   const account = useAppSelector((state) => state.session.account);
   const builds = useAppSelector(selectBuilds);
   const [news, setNews] = useState<FetchOutcome | 'asking'>('asking');
+  const behind = builds.some((build) => build.behind);
+  const [looks, setLooks] = useState(0);
   useEffect(() => {
     void fetchBuilds(store).then(setNews);
-  }, [store]);
+  }, [store, looks]);
+  // The server is still working out what some of them say: it is asked again, more and more rarely.
+  useEffect(() => {
+    if (!behind || looks >= MOST_LOOKS) return;
+    const timer = setTimeout(() => setLooks(looks + 1), FIRST_LOOK_MS * 2 ** looks);
+    return () => clearTimeout(timer);
+  }, [behind, looks]);
 
   return (
     <Page
@@ -102,7 +113,7 @@ function BuildLine({ build }: { readonly build: BuildSummary }) {
         <View className="min-h-[68px] w-full flex-row items-center gap-3 py-2">
           <View className="shrink grow">
             <Words look="heading">{build.name}</Words>
-            <Words look="soft">{status}</Words>
+            <Words look="soft">{build.behind ? `${status} New entries are being worked out.`.trim() : status}</Words>
           </View>
           <Words look="soft" className="shrink-0">
             {shortDate(build.updatedAt)}

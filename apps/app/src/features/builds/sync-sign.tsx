@@ -11,6 +11,7 @@ export function SyncSign() {
   const waiting = useAppSelector(selectOwnWaiting);
   const lapsed = useAppSelector((state) => state.session.lapsed);
   const reachable = useAppSelector((state) => state.outbox.reachable);
+  const unkept = useAppSelector((state) => state.outbox.unkept);
   const refused = waiting.filter((each) => each.refused !== undefined);
   const count = waiting.length - refused.length;
   const kept = count === 0 ? 'all kept' : `${count} waiting`;
@@ -20,6 +21,12 @@ export function SyncSign() {
       <Link href="/sign-in" testID="sync-sign" className="font-medium text-[15px] text-brass">
         {kept === 'all kept' ? 'Sign in again' : `${kept} · sign in again`}
       </Link>
+    );
+  if (unkept && waiting.length > 0)
+    return (
+      <Words look="soft" testID="sync-sign" tone="danger" role="alert">
+        {`This device is full: ${waiting.length} unsent ${waiting.length === 1 ? 'entry is' : 'entries are'} kept only while this page stays open. Free some space.`}
+      </Words>
     );
   if (refused.length > 0)
     return (

@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { useStore } from 'react-redux';
 import { placeHref } from '@/features/builds/station-line';
 import { type RootState, type Store } from '@/store/store';
-import { Refusal, api } from '@/sync/api';
+import { Refusal, api, LONG_PATIENCE_MS } from '@/sync/api';
 import { fetchBuilds } from '@/sync/fetch-builds';
 import { FileField } from '@/ui/file-field';
 import { Notice } from '@/ui/notice';
@@ -73,6 +73,7 @@ async function takeIn(text: string): Promise<{ readonly buildId: string }> {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: text,
+    signal: AbortSignal.timeout(LONG_PATIENCE_MS),
   });
   const body = (await answer.json()) as { readonly buildId?: string; readonly detail?: string };
   if (!answer.ok || body.buildId === undefined)

@@ -114,9 +114,10 @@ function Live({
     }
   };
   const zero = (): void => {
-    const { steady } = instrument.showing();
-    const raw = steady?.lifts[which] ?? null;
-    if (raw === null) setTrouble('Hold it still: it cannot be zeroed while it turns.');
+    const { steady, condition } = instrument.showing();
+    const raw = condition === 'live' ? (steady?.lifts[which] ?? null) : null;
+    // Lines that come late tell of a place where it does not stand any more: the strip says so by itself.
+    if (raw === null) setTrouble(steady ? null : 'Hold it still: it cannot be zeroed while it turns.');
     else {
       instrument.zeroAt(which, raw);
       setTrouble(null);

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import { signed } from '@yosoku/core/timing-set/kind';
+import { cutText } from '@yosoku/core/units/text';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
@@ -160,7 +161,4 @@ const asMove = ({ parts, cams, predicted }: Plan) => ({
 
 const LONGEST_NOTE = 200;
 const noteOf = ({ parts }: Plan): string =>
-  parts
-    .map(({ name, put }) => `${name} ${put}`)
-    .join(', ')
-    .slice(0, LONGEST_NOTE);
+  cutText(parts.map(({ name, put }) => `${name} ${put}`).join(', '), LONGEST_NOTE);

@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
+import { cutText } from '@yosoku/core/units/text';
 import { placeHref } from '@/features/builds/station-line';
 import { leaningOn } from '@/features/zero/leaning';
 import type { Write } from '@/features/builds/use-logbook';
@@ -26,7 +27,7 @@ export function NextTrial({ report, write, onDone }: NextTrialProps) {
   const place = `${build.id}/moved`;
   const note = useAppSelector((state) => state.drafts[place]?.text ?? '');
   const begin = (why: 'moved' | 'checked' = 'moved'): void => {
-    const said = note.trim().slice(0, LONGEST_NOTE);
+    const said = cutText(note.trim(), LONGEST_NOTE);
     write('trial.begun', { after: read.trial, ...(said ? { note: said } : {}), ...(why === 'checked' ? { why } : {}) });
     dispatch(draftDone(place));
     onDone();

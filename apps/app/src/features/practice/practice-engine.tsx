@@ -19,7 +19,7 @@ import { DialPicture } from './dial-picture';
 import { DriveTools } from './drive-tools';
 import { HandTools } from './hand-tools';
 import { TurnKeys } from './turn-keys';
-import { useLiveEngine, useRested } from './use-live-engine';
+import { useBusySign, useLiveEngine, useRested } from './use-live-engine';
 import { DrivePicture, LobePicture } from './valve-train-picture';
 import { type HandsOn, RingCloseUp, WheelPicture, turnBy } from './wheel-picture';
 
@@ -38,6 +38,7 @@ const PICTURES = { most: 250, least: 180 } as const;
 export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
   const live = useLiveEngine(run);
   const stand = useRested(live);
+  const busySign = useBusySign(live);
   const { height } = useWindowDimensions();
   const [hands, setHands] = useState<HandsOn>('crank');
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -77,7 +78,7 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
     </View>
   );
   return (
-    <View className="flex-1" testID="practice-engine">
+    <View ref={busySign} className="flex-1" testID="practice-engine">
       <ScrollView className="flex-1" tabIndex={0}>
         <Advice run={run} report={report} />
         <View className="flex-row">

@@ -27,13 +27,15 @@ const MADE_UP = 'made-up';
 export function PracticeList() {
   const router = useRouter();
   const store = useStore<RootState>() as unknown as Store;
-  const { begin } = useLocalSearchParams<{ begin?: string }>();
+  const { begin, seed: seedGiven } = useLocalSearchParams<{ begin?: string; seed?: string }>();
+  // `?seed=7`: everybody who follows such an address meets the same engine.
+  const seed = /^[1-9]\d{0,8}$/.test(seedGiven ?? '') ? Number(seedGiven) : undefined;
   const account = useAppSelector((state) => state.session.account);
   const runs = useAppSelector((state) => state.practice.runs);
   const [base, setBase] = useState<PracticeBase>(PRACTICE_SIX);
   const begun = useRef(false);
   const start = (exercise: ExerciseName, own?: Parameters<typeof beginPractice>[1]['own']): void => {
-    if (account) router.push(beginPractice(store, { exercise, base, builderId: account.builderId, own }));
+    if (account) router.push(beginPractice(store, { exercise, base, builderId: account.builderId, own, seed }));
   };
   useEffect(() => {
     void sendScores(store);
@@ -43,8 +45,8 @@ export function PracticeList() {
     const wanted = EXERCISE_NAMES.find((name) => name === begin);
     if (!wanted || begun.current || !account) return;
     begun.current = true;
-    router.replace(beginPractice(store, { exercise: wanted, base: PRACTICE_SIX, builderId: account.builderId }));
-  }, [account, begin, router, store]);
+    router.replace(beginPractice(store, { exercise: wanted, base: PRACTICE_SIX, builderId: account.builderId, seed }));
+  }, [account, begin, router, seed, store]);
   const open = Object.values(runs)
     .filter(({ doneAt }) => doneAt === null)
     .sort((a, b) => (a.begunAt < b.begunAt ? 1 : -1));

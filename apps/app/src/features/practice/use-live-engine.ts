@@ -1,5 +1,5 @@
-import { useEffect, useState } from 'react';
-import { AccessibilityInfo } from 'react-native';
+import { type RefObject, useEffect, useRef, useSyncExternalStore } from 'react';
+import { AccessibilityInfo, type View } from 'react-native';
 import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
 import { type PracticeRun, stood } from '@/store/practice-slice';
 import { useAppDispatch } from '@/store/store';
@@ -37,8 +37,16 @@ export function useLiveEngine(run: PracticeRun): LiveEngine {
 }
 
 /** How it stood when it last came to rest: for words. */
-export function useRested(live: LiveEngine): Stand {
-  const [stand, setStand] = useState(live.stand);
-  useEffect(() => live.onRest(setStand), [live]);
-  return stand;
+export const useRested = (live: LiveEngine): Stand => useSyncExternalStore(live.onRest, live.rested);
+
+/** Says on an element that it is busy while the engine moves, for screen readers; without drawing anything anew. */
+export function useBusySign(live: LiveEngine): RefObject<View | null> {
+  const host = useRef<View>(null);
+  useEffect(() => {
+    const say = (moving: boolean): void =>
+      (host.current as unknown as HTMLElement | null)?.setAttribute?.('aria-busy', String(moving));
+    say(live.moving());
+    return live.onMoving(say);
+  }, [live]);
+  return host;
 }

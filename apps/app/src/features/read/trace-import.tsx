@@ -5,6 +5,7 @@ import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { readTrace } from '@yosoku/core/cam/trace';
 import { type Table, type TableReading, readTable, separatorOf, surveyTable } from '@yosoku/core/measure/trace-table';
 import { formatComputedLength } from '@yosoku/core/units/length';
+import { cutText } from '@yosoku/core/units/text';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import { BANKS } from './use-reading-choice';
@@ -100,7 +101,7 @@ export function TraceImport({ report, write }: StationProps) {
       sitsOn,
       approach: 'forward',
       source: given.source,
-      ...(given.name ? { name: given.name.slice(0, 200) } : {}),
+      ...(given.name ? { name: cutText(given.name, 200) } : {}),
       counted,
       points: points.points.map(({ angle, lift }): [number, number] => [angle, Math.round(lift * 1e6) / 1e6]),
     });
@@ -255,5 +256,5 @@ function samples(curve: {
 const columnsOf = ({ columns, headings }: { readonly columns: number; readonly headings: readonly string[] | null }) =>
   Array.from({ length: Math.min(columns, 8) }, (_, at) => ({
     value: String(at),
-    label: headings?.[at] ? headings[at].slice(0, 18) : `${at + 1}`,
+    label: headings?.[at] ? cutText(headings[at], 18) : `${at + 1}`,
   }));

@@ -7,7 +7,7 @@ import { StationBody } from '@/features/builds/station-body';
 import type { StationProps } from '@/features/builds/station-screen';
 import { selectEntries, selectOwnWaiting } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
-import { api, ask } from '@/sync/api';
+import { api, ask, LONG_PATIENCE_MS } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
@@ -47,7 +47,11 @@ export function SheetScreen({ report, write }: StationProps) {
   const print = async (paper: (typeof PAPERS)[number]['paper']): Promise<void> => {
     setTrouble(null);
     const address = api.builds[':id']['sheet.pdf'].$url({ param: { id }, query: { paper } });
-    const answer = await fetch(address).catch(() => null);
+    const answer = await fetch(address, { signal: AbortSignal.timeout(LONG_PATIENCE_MS) }).catch(() => null);
+    if (answer?.status === 422) {
+      setTrouble(((await answer.json()) as { readonly detail: string }).detail);
+      return;
+    }
     if (!answer?.ok) {
       setTrouble('The sheet is laid out by the server, which cannot be reached. Try again when there is a network.');
       return;

@@ -1,33 +1,30 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Refusal, api, ask } from '@/sync/api';
+import { NewPassword } from '@/features/sign-in/new-password';
+import { useAppSelector } from '@/store/store';
+import { api, ask } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { useAttempt } from './use-attempt';
 
 const EMPTY = { builderName: '', signInName: '', password: '' };
-type Field = keyof typeof EMPTY;
-const FIELDS: readonly (readonly [Field, string])[] = [
+const FIELDS = [
   ['builderName', 'Name'],
   ['signInName', 'Sign-in name'],
-  ['password', 'First password, at least 10 characters'],
-];
+] as const;
 
 /** The owner lets another builder in. */
 export function AddBuilder({ onAdded }: { readonly onAdded: () => void }) {
+  const shopName = useAppSelector((state) => state.session.account?.shopName ?? '');
   const [open, setOpen] = useState(false);
   const [values, setValues] = useState(EMPTY);
-  const [trouble, setTrouble] = useState<Refusal | 'unreachable' | null>(null);
+  const { trouble, attempt } = useAttempt();
   const send = async (): Promise<void> => {
-    try {
-      await ask(api.builders.$post({ json: values }));
-      setValues(EMPTY);
-      setTrouble(null);
-      setOpen(false);
-      onAdded();
-    } catch (error) {
-      setTrouble(error instanceof Refusal ? error : 'unreachable');
-    }
+    if (!(await attempt(() => ask(api.builders.$post({ json: values }))))) return;
+    setValues(EMPTY);
+    setOpen(false);
+    onAdded();
   };
   if (!open)
     return (
@@ -35,14 +32,6 @@ export function AddBuilder({ onAdded }: { readonly onAdded: () => void }) {
         <QuietButton testID="add-builder" label="Add a builder" onPress={() => setOpen(true)} />
       </View>
     );
-  const fieldError = (name: Field): string | undefined =>
-    trouble instanceof Refusal ? trouble.fields.find(({ field }) => field === name)?.message : undefined;
-  const general =
-    trouble === 'unreachable'
-      ? 'The server cannot be reached. Try again.'
-      : trouble && trouble.fields.length === 0
-        ? trouble.detail
-        : null;
   return (
     <View className="gap-4 border-l-4 border-hairline pl-4">
       {FIELDS.map(([name, label]) => (
@@ -52,19 +41,26 @@ export function AddBuilder({ onAdded }: { readonly onAdded: () => void }) {
           label={label}
           value={values[name]}
           onChange={(value) => setValues({ ...values, [name]: value })}
-          secureTextEntry={name === 'password'}
-          autoComplete={name === 'password' ? 'new-password' : 'off'}
-          error={fieldError(name)}
+          autoComplete="off"
+          error={trouble?.fields[name]}
         />
       ))}
-      {general ? (
+      <NewPassword
+        testID="builder-password"
+        label="First password"
+        value={values.password}
+        onChange={(password) => setValues({ ...values, password })}
+        names={[shopName, values.builderName, values.signInName]}
+        error={trouble?.fields.password}
+      />
+      {trouble && Object.keys(trouble.fields).length === 0 ? (
         <Words role="alert" tone="danger">
-          {general}
+          {trouble.message}
         </Words>
       ) : null}
       <View className="flex-row gap-6">
         <QuietButton testID="builder-save" label="Add" onPress={() => void send()} />
-        <QuietButton label="Leave it" onPress={() => setOpen(false)} />
+        <QuietButton label="Cancel" onPress={() => setOpen(false)} />
       </View>
     </View>
   );

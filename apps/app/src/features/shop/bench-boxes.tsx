@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
+import { useAppSelector } from '@/store/store';
 import { Refusal, api, ask } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
@@ -14,6 +15,7 @@ interface Box {
 /** The bench boxes of the shop: a key for each, shown once. */
 export function BenchBoxes() {
   const [boxes, setBoxes] = useState<readonly Box[] | 'asking' | 'unreachable'>('asking');
+  const owner = useAppSelector((state) => state.session.account?.role === 'owner');
   const [name, setName] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
   const [fresh, setFresh] = useState<{ readonly name: string; readonly key: string } | null>(null);
@@ -67,11 +69,13 @@ export function BenchBoxes() {
               className="min-h-[48px] flex-row items-center justify-between border-t border-hairline"
             >
               <Words>{`${box.name}, ${box.live ? 'plugged in' : 'not plugged in'}`}</Words>
-              <QuietButton
-                testID={`box-remove-${box.name}`}
-                label="Take its key away"
-                onPress={() => remove(box.name)}
-              />
+              {owner ? (
+                <QuietButton
+                  testID={`box-remove-${box.name}`}
+                  label="Take its key away"
+                  onPress={() => remove(box.name)}
+                />
+              ) : null}
             </View>
           ))}
         </View>
@@ -88,17 +92,22 @@ export function BenchBoxes() {
           </Words>
         </Notice>
       ) : null}
-      <TextField
-        testID="box-name"
-        label="Name of a new box: letters, digits and hyphens"
-        value={name}
-        onChange={setName}
-        error={trouble ?? undefined}
-        onSubmitEditing={add}
-      />
-      <View className="items-start">
-        <QuietButton testID="box-add" label="Give it a key" onPress={add} />
-      </View>
+      {owner ? null : <Words look="soft">The owner of the shop gives a new box its key.</Words>}
+      {owner ? (
+        <TextField
+          testID="box-name"
+          label="Name of a new box: letters, digits and hyphens"
+          value={name}
+          onChange={setName}
+          error={trouble ?? undefined}
+          onSubmitEditing={add}
+        />
+      ) : null}
+      {owner ? (
+        <View className="items-start">
+          <QuietButton testID="box-add" label="Give it a key" onPress={add} />
+        </View>
+      ) : null}
     </View>
   );
 }

@@ -1,6 +1,7 @@
 import { Link, useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
+import { type Draft, draftsForgotten } from '@/store/drafts-slice';
 import { selectOwnWaiting } from '@/store/selectors';
 import { signedOut } from '@/store/session-slice';
 import { type ThemeChoice, themeChosen } from '@/store/settings-slice';
@@ -10,9 +11,10 @@ import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
-import { Words } from '@/ui/words';
-import { AddBuilder } from './add-builder';
+
 import { BenchBoxes } from './bench-boxes';
+import { Builders } from './builders';
+import { OwnAccess } from './own-access';
 import { ReadRule, ZeroRule } from './shop-rules';
 
 const THEMES: readonly { readonly value: ThemeChoice; readonly label: string }[] = [
@@ -21,29 +23,20 @@ const THEMES: readonly { readonly value: ThemeChoice; readonly label: string }[]
   { value: 'sheet', label: 'Sheet (light)' },
 ];
 
-interface Builder {
-  readonly id: string;
-  readonly name: string;
-  readonly signInName: string;
-  readonly role: string;
-}
+const isTyped = (draft: Draft): boolean => Object.values(draft).some((value) => value.trim() !== '');
 
-/** The shop: its builders, the look, and the way out. */
+/** The shop: its builders, one's own access, the look, and the way out. */
 export function Shop() {
   const dispatch = useAppDispatch();
   const router = useRouter();
   const account = useAppSelector((state) => state.session.account);
   const theme = useAppSelector((state) => state.settings.theme);
   const waiting = useAppSelector(selectOwnWaiting).length;
-  const [builders, setBuilders] = useState<readonly Builder[] | 'asking' | 'unreachable'>('asking');
-  const [asked, setAsked] = useState(0);
-  useEffect(() => {
-    ask(api.builders.$get())
-      .then((answer) => setBuilders(answer.builders))
-      .catch(() => setBuilders('unreachable'));
-  }, [asked]);
-  const leave = async (): Promise<void> => {
+  const drafts = useAppSelector((state) => Object.values(state.drafts).filter(isTyped).length);
+  const [asking, setAsking] = useState(false);
+  const leave = async (keepDrafts: boolean): Promise<void> => {
     await ask(api.session.$delete()).catch(() => undefined);
+    if (!keepDrafts) dispatch(draftsForgotten());
     dispatch(signedOut());
     router.replace('/sign-in');
   };
@@ -60,28 +53,10 @@ export function Shop() {
       <Link href="/hardware" testID="to-shelf" className="self-start py-2 font-medium text-[17px] text-brass">
         Timing hardware on the shelf
       </Link>
-      <View>
-        <Words look="heading" level={2} className="pb-1">
-          Builders
-        </Words>
-        {builders === 'asking' ? (
-          <Words look="soft">Fetching the builders.</Words>
-        ) : builders === 'unreachable' ? (
-          <Words look="soft">The server cannot be reached just now.</Words>
-        ) : (
-          builders.map((builder) => (
-            <View key={builder.id} className="min-h-[44px] flex-row items-center gap-3 border-b border-hairline">
-              <Words className="shrink grow">{builder.name}</Words>
-              <Words look="soft">
-                {builder.role === 'owner' ? `${builder.signInName} · owner` : builder.signInName}
-              </Words>
-            </View>
-          ))
-        )}
-      </View>
+      <OwnAccess />
+      <Builders />
       <ZeroRule />
       <ReadRule />
-      {account?.role === 'owner' ? <AddBuilder onAdded={() => setAsked(asked + 1)} /> : null}
       <BenchBoxes />
       {waiting > 0 ? (
         <Notice
@@ -90,9 +65,29 @@ export function Shop() {
           remedy="They stay here when you sign out, and are sent the next time that somebody of this shop signs in on it."
         />
       ) : null}
-      <View className="items-start">
-        <QuietButton testID="sign-out" label={`Sign out ${account?.builderName ?? ''}`} onPress={() => void leave()} />
-      </View>
+      {asking ? (
+        <Notice
+          kind="warning"
+          testID="half-typed"
+          message={
+            drafts === 1 ? 'Something is half typed on this device.' : `${drafts} things are half typed on this device.`
+          }
+          remedy="Whoever signs in next on it would see them."
+        >
+          <View className="flex-row flex-wrap gap-x-6">
+            <QuietButton testID="sign-out-forget" label="Delete them and sign out" onPress={() => void leave(false)} />
+            <QuietButton testID="sign-out-keep" label="Keep them and sign out" onPress={() => void leave(true)} />
+          </View>
+        </Notice>
+      ) : (
+        <View className="items-start">
+          <QuietButton
+            testID="sign-out"
+            label={`Sign out ${account?.builderName ?? ''}`}
+            onPress={() => (drafts > 0 ? setAsking(true) : void leave(false))}
+          />
+        </View>
+      )}
     </Page>
   );
 }

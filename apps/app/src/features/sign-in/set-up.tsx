@@ -7,6 +7,7 @@ import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { NewPassword } from './new-password';
 import { useSignIn } from './use-sign-in';
 
 const EMPTY = { code: '', shopName: '', builderName: '', signInName: '', password: '' };
@@ -26,8 +27,7 @@ export function SetUp() {
       label={label}
       value={values[name]}
       onChange={(value) => setValues({ ...values, [name]: value })}
-      secureTextEntry={name === 'password'}
-      autoComplete={name === 'password' ? 'new-password' : name === 'signInName' ? 'username' : 'off'}
+      autoComplete={name === 'signInName' ? 'username' : 'off'}
       hint={hint}
       error={trouble?.fields[name]}
     />
@@ -40,7 +40,14 @@ export function SetUp() {
         {field('shopName', 'Name of the shop')}
         {field('builderName', 'Your name')}
         {field('signInName', 'Sign-in name', 'Small letters and digits, like “mara”.')}
-        {field('password', 'Password', 'At least 10 characters.')}
+        <NewPassword
+          testID="setup-password"
+          label="Password"
+          value={values.password}
+          onChange={(password) => setValues({ ...values, password })}
+          names={[values.shopName, values.builderName, values.signInName]}
+          error={trouble?.fields.password}
+        />
         {trouble && Object.keys(trouble.fields).length === 0 ? (
           <Notice kind="danger" message={trouble.message} />
         ) : null}

@@ -1,6 +1,7 @@
 import { type ReactNode, createContext, useCallback, useContext, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
+import { cutText } from '@yosoku/core/units/text';
 import { type Write, newId } from '@/features/builds/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -20,6 +21,10 @@ interface ClosedBuild {
 /** A day in words: "5 Nov 2026". */
 export const dayWords = (iso: string): string =>
   new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' }).format(new Date(iso));
+
+/** The server's clock is named where it gives another day than the device's, one of which may be wrong. */
+const receivedLater = ({ at, received }: { readonly at: string; readonly received: string | null }): string =>
+  received === null || dayWords(received) === dayWords(at) ? '' : ` (received by the server on ${dayWords(received)})`;
 
 const ClosedContext = createContext<ClosedBuild | null>(null);
 
@@ -45,7 +50,7 @@ export function Closed({ report, write, children }: ClosedProps) {
       closed && signed
         ? {
             signature: signed.entry,
-            words: `Signed by ${signed.name} on ${dayWords(signed.at)}, and closed.`,
+            words: `Signed by ${signed.name} on ${dayWords(signed.at)}${receivedLater(signed)}, and closed.`,
             buildId: report.build.id,
             write,
             tried,
@@ -69,7 +74,7 @@ export function Reopen({ closed }: { readonly closed: ClosedBuild }) {
   const reason = useAppSelector((state) => state.drafts[place]?.text);
   const [asked, setAsked] = useState(false);
   const reopen = (): void => {
-    const said = (reason ?? '').trim().slice(0, LONGEST_REASON);
+    const said = cutText((reason ?? '').trim(), LONGEST_REASON);
     if (said === '') {
       setAsked(true);
       return;

@@ -1,6 +1,7 @@
 import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { cutText } from '@yosoku/core/units/text';
 import { AnsweredCheck } from '@/features/builds/answered-check';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
@@ -35,8 +36,8 @@ export function SignStation({ report, write }: StationProps) {
     }
     write('build.signed', {
       after: sign.reopened?.entry ?? null,
-      name: name.trim().slice(0, 80),
-      ...(note.trim() === '' ? {} : { note: note.trim().slice(0, 400) }),
+      name: cutText(name.trim(), 80),
+      ...(note.trim() === '' ? {} : { note: cutText(note.trim(), 400) }),
     });
     dispatch(draftDone(place));
   };

@@ -1,0 +1,1 @@
+export { UseCode as default } from '@/features/sign-in/use-code';

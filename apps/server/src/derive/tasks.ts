@@ -1,0 +1,51 @@
+import { derive } from '@yosoku/core/logbook/report';
+import type { Entry } from '@yosoku/core/logbook/entry';
+import { readEntries } from '../builds/logbook';
+import { MOST_POINTS, pointsIn } from '../builds/points';
+import { renewSummary } from '../builds/summary';
+import { type TakenIn, takeIn } from '../builds/take-in';
+import type { Db } from '../db/database';
+import { type Printing, printSheet } from '../documents/build-sheet';
+import type { Account } from '../sign-in/session';
+import { Problem } from '../web/problem';
+
+/** Throws a problem when a build holds more than is worked through. */
+function withinBudget(entries: readonly Entry[]): readonly Entry[] {
+  const points = pointsIn(entries);
+  if (points > MOST_POINTS)
+    throw new Problem(
+      422,
+      'Too much',
+      `The traces of this build have ${points} points in all; at most ${MOST_POINTS} are worked through. Its readings are kept: export it, and make a build of each part.`,
+    );
+  return entries;
+}
+
+/** Everything that may take long, by name: done away from the thread that answers requests. Builds are scoped to their shop before. */
+export const makeTasks = (db: Db) => ({
+  /** JSON of the Report of a build; "null" without a description. */
+  report: async ({ buildId }: { readonly buildId: string }): Promise<string> =>
+    JSON.stringify(derive([...withinBudget(await readEntries(db, buildId))])),
+
+  /** The sheet of a build as PDF, and the build's name. */
+  sheet: async ({
+    buildId,
+    printing,
+  }: {
+    readonly buildId: string;
+    readonly printing: Printing;
+  }): Promise<{ readonly name: string; readonly pdf: Uint8Array }> => {
+    const report = derive([...withinBudget(await readEntries(db, buildId))]);
+    if (!report) throw new Problem(422, 'Nothing to print', 'This logbook does not say what engine it is.');
+    return { name: report.build.name, pdf: new Uint8Array(await printSheet(report, printing)) };
+  },
+
+  /** Works out anew what lists show of a build. */
+  summary: ({ buildId }: { readonly buildId: string }): Promise<void> => renewSummary(db, buildId),
+
+  /** Takes a build file into a shop. */
+  takeIn: ({ account, text }: { readonly account: Account; readonly text: string }): Promise<TakenIn> =>
+    takeIn(db, account, text, MOST_POINTS),
+});
+
+export type Tasks = ReturnType<typeof makeTasks>;

@@ -1,0 +1,68 @@
+import { palette } from '../apps/app/src/ui/palette';
+import { type AppServer, openAppServer } from './app-server';
+import { type Browser, WIDE, openBrowser, signIn } from './browser';
+import { openBuild } from './places';
+
+jest.setTimeout(180_000);
+
+let server: AppServer;
+let browser: Browser;
+beforeAll(async () => {
+  server = await openAppServer();
+});
+afterAll(() => server.stop());
+afterEach(() => browser.close());
+
+const asRgb = (hex: string): string => `rgb(${[1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(', ')})`;
+
+/** Device setting: what the browser says that the person prefers. */
+const deviceIs = (scheme: 'dark' | 'light'): Promise<void> =>
+  (
+    browser.driver as unknown as { sendDevToolsCommand(name: string, parameters: object): Promise<void> }
+  ).sendDevToolsCommand('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value: scheme }] });
+
+/** The colours in force: of the page, of its heading, and of what the degree wheel is painted with. */
+const colours = () =>
+  browser.driver.executeScript<{ page: string; text: string; picture: string }>(
+    `const of = (css) => getComputedStyle(document.querySelector(css));
+     const painted = document.querySelector('svg circle');
+     return { page: of('body').backgroundColor, text: of('[role=main] [role=heading], [role=main] h1, [role=main] h2').color, picture: getComputedStyle(painted).fill };`,
+  );
+
+async function looks(theme: 'dye' | 'sheet'): Promise<void> {
+  const { ground, ink, raised } = palette[theme];
+  const wanted = { page: asRgb(ground), text: asRgb(ink), picture: asRgb(raised) };
+  let seen: unknown;
+  await browser.driver
+    .wait(async () => JSON.stringify((seen = await colours())) === JSON.stringify(wanted), 20_000)
+    .catch(() => expect(seen).toEqual(wanted));
+}
+
+async function choose(label: string): Promise<void> {
+  await browser.visit('/shop');
+  await browser.pressText(label);
+  await openBuild(browser, 'Old Tarn', 'zero');
+  await browser.find('svg circle');
+}
+
+test('page, words and pictures are of one theme: by the device, by choice, and when the device changes its mind', async () => {
+  browser = await openBrowser(server.base, WIDE);
+  await deviceIs('dark');
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await openBuild(browser, 'Old Tarn', 'zero');
+  await browser.find('svg circle');
+  await looks('dye');
+  // Evening ends while the page is open.
+  await deviceIs('light');
+  await looks('sheet');
+  await deviceIs('dark');
+  await looks('dye');
+  // A choice outweighs the device, either way.
+  await choose('Sheet (light)');
+  await looks('sheet');
+  await deviceIs('light');
+  await choose('Dye (dark)');
+  await looks('dye');
+  await choose('As the device');
+  await looks('sheet');
+});
