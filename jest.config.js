@@ -10,6 +10,7 @@ module.exports = {
   projects: [
     { ...node, displayName: 'core', roots: ['<rootDir>/packages/core/src'] },
     { ...node, displayName: 'api', roots: ['<rootDir>/apps/server/src'] },
+    { ...node, displayName: 'commands', roots: ['<rootDir>/scripts'] },
     { ...node, displayName: 'e2e', roots: ['<rootDir>/e2e'] },
     '<rootDir>/apps/app',
   ],

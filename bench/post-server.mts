@@ -4,6 +4,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { createApi } from '../apps/server/src/api';
 import { openDatabase } from '../apps/server/src/db/database';
 import { shop } from '../apps/server/src/db/schema';
+import { openLog } from '../apps/server/src/web/log';
 import { addBuilder } from '../apps/server/src/sign-in/accounts';
 
 /** Serves the real API beside a bare route that does one INSERT, on the same pool, and prints what a client needs. */
@@ -27,7 +28,7 @@ root.post('/bare', async (c) => {
   await pool.execute('insert into bare (id, body) values (?, ?)', [body.id, JSON.stringify(body)]);
   return c.json({ ok: true }, 201);
 });
-root.route('/', createApi(database));
+root.route('/', createApi(database, { workerFile: process.env.WORKER_FILE ?? '', log: openLog(process.env.LOG_DIR) }));
 serve({ fetch: root.fetch, port: Number(process.env.PORT), hostname: '127.0.0.1' }, () =>
   console.log(JSON.stringify({ builderId, signInName })),
 );

@@ -66,15 +66,16 @@ function load(base, headers, requestFor) {
   });
 }
 
-export async function benchPosts(program, databaseUrl, migrations, port) {
+export async function benchPosts(program, databaseUrl, settings, port) {
   const server = spawn(process.execPath, [program], {
-    env: { ...process.env, DATABASE_URL: databaseUrl, MIGRATIONS_DIR: migrations, PORT: String(port) },
+    env: { ...process.env, DATABASE_URL: databaseUrl, ...settings, PORT: String(port) },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   try {
-    const { builderId, signInName } = await new Promise((resolve) =>
-      server.stdout.once('data', (line) => resolve(JSON.parse(line))),
-    );
+    const { builderId, signInName } = await new Promise((resolve, reject) => {
+      server.stdout.once('data', (line) => resolve(JSON.parse(line)));
+      server.once('exit', (code) => reject(new Error(`the server to be measured ended with ${code}`)));
+    });
     const base = `http://127.0.0.1:${port}`;
     const json = { 'content-type': 'application/json', origin: base };
     const signIn = await fetch(`${base}/api/session`, {
@@ -117,7 +118,9 @@ export async function benchPosts(program, databaseUrl, migrations, port) {
       ratios,
     };
   } finally {
-    server.kill('SIGTERM');
-    await new Promise((resolve) => server.on('exit', resolve));
+    if (server.exitCode === null) {
+      server.kill('SIGTERM');
+      await new Promise((resolve) => server.on('exit', resolve));
+    }
   }
 }

@@ -3,10 +3,12 @@ import path from 'node:path';
 import { openBuild } from './places';
 import { type Browser, PHONE, WIDE, openBrowser, signIn } from './browser';
 
-/** Pictures of the main views on the demo shop. `BASE` is the running application; `OUT` a folder other than docs/screenshots. */
+/** Pictures of the main views on the demo shop. `BASE` is the running application; `OUT` a folder other than docs/screenshots; `ONLY` part of a view's name. */
 
 const BASE = process.env.BASE ?? 'http://127.0.0.1:8787';
 const OUT = process.env.OUT ?? path.join(process.cwd(), 'docs/screenshots');
+/** Part of the names of the views that are wanted; empty: all of them. */
+const ONLY = process.env.ONLY ?? '';
 /** Longer than any movement on a screen. */
 const SETTLED_MS = 1200;
 
@@ -63,7 +65,7 @@ async function shoot(
     await browser.visit('/shop');
     await browser.pressText(theme);
     await browser.driver.sleep(SETTLED_MS);
-    for (const view of views) {
+    for (const view of views.filter(({ file }) => `${size}-${file}`.includes(ONLY))) {
       await openView(browser, view);
       writeFileSync(path.join(OUT, `${size}-${view.file}.png`), await browser.picture());
     }

@@ -1,16 +1,16 @@
 import { execFileSync, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import os from 'node:os';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { setTimeout as wait } from 'node:timers/promises';
-import { ROOT, ensurePackages, ensurePrograms, say } from './setup.mjs';
+import { ROOT, ensurePackages, ensurePrograms, fail, say } from './setup.mjs';
 
-/** `npm run bench`: prints every figure of the README. `npm run bench -- derive post` takes only those parts. */
+/** `npm run bench`: prints every figure of the README. `npm run bench -- derive post` takes only those parts. Ends with 1 when a part failed. */
 
 ensurePrograms('mariadbd', 'chromium', 'chromedriver');
 ensurePackages();
-const { bundleForNode, ensureBuilt, MIGRATIONS_DIR, WEB_DIR } = await import('./build.mjs');
+const { bundleForNode, ensureBuilt, ensureWorker, MIGRATIONS_DIR, STAMP, WEB_DIR, WORKER_FILE } =
+  await import('./build.mjs');
 const { freePort } = await import('./database.mjs');
 const { withDatabase, withDemo } = await import('./throwaway.mjs');
 
@@ -19,7 +19,10 @@ const wants = (part) => asked.length === 0 || asked.includes(part);
 const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const kb = (bytes) => `${(bytes / 1024).toFixed(0)} KB`;
 
-const scratch = mkdtempSync(path.join(os.tmpdir(), 'yosoku-bench-'));
+// Beneath the packages: what is not bundled is looked for from there upwards.
+const cache = path.join(ROOT, 'node_modules/.cache');
+mkdirSync(cache, { recursive: true });
+const scratch = mkdtempSync(path.join(cache, 'yosoku-bench-'));
 process.on('exit', () => rmSync(scratch, { recursive: true, force: true }));
 
 /** Measured as it is delivered: bundled, not translated while it runs. */
@@ -51,85 +54,106 @@ async function answerTime(state) {
   return took;
 }
 
-if (wants('derive')) {
-  say('deriving a logbook: median and 99th percentile');
-  for (const { entries, p50, p99 } of json([await bundled('bench/derive.mts')]))
-    console.log(`  ${entries} entries: ${ms(p50)}, ${ms(p99)}`);
-}
-if (wants('zero')) {
-  const { microseconds } = json([await bundled('bench/zero.mts')]);
-  say(`TDC and its uncertainty from one pass: ${microseconds.toFixed(1)} µs`);
-}
-if (wants('decide')) {
-  const { weigh, diagnose, million } = json([await bundled('bench/decide.mts')]);
-  say(
-    `ten readings weighed: ${ms(weigh)}; what went wrong, all faults: ${ms(diagnose)}; a million draws on one core: ${ms(million)}`,
-  );
-}
-if (wants('move')) {
-  const { plan, room, sweep } = json([await bundled('bench/move.mts')]);
-  say(
-    `12,411 ways of setting a drive planned: ${ms(plan)}; room for a valve: ${ms(room)}; its clearance swept over crank and cam: ${ms(sweep)}`,
-  );
-}
-if (wants('trace')) {
-  const { p50, p99 } = json([await bundled('bench/trace.mts')]);
-  say(`a trace of 720 points, read: ${ms(p50)}, 99th percentile ${ms(p99)}`);
-}
-if (wants('wheel')) {
-  await ensureBuilt();
-  say('the wheel turned by a finger, phone size, processor slowed four times, median of 5');
-  await withDemo((base) => {
-    const runs = Array.from({ length: 5 }, () => json(['--import', 'tsx', 'e2e/wheel-redraw.ts'], { BASE: base }));
-    const median = (key) => runs.map((run) => run[key]).sort((a, b) => a - b)[2];
-    console.log(
-      `  ${median('fps').toFixed(0)} frames a second, of them ${median('redraws').toFixed(0)} with the wheel moved`,
+const PARTS = {
+  async derive() {
+    say('deriving a logbook: median and 99th percentile');
+    for (const { entries, p50, p99 } of json([await bundled('bench/derive.mts')]))
+      console.log(`  ${entries} entries: ${ms(p50)}, ${ms(p99)}`);
+  },
+  async zero() {
+    const { microseconds } = json([await bundled('bench/zero.mts')]);
+    say(`TDC and its uncertainty from one pass: ${microseconds.toFixed(1)} µs`);
+  },
+  async decide() {
+    const { weigh, diagnose, million } = json([await bundled('bench/decide.mts')]);
+    say(
+      `ten readings weighed: ${ms(weigh)}; what went wrong, all faults: ${ms(diagnose)}; a million draws on one core: ${ms(million)}`,
     );
-  });
-}
-if (wants('practice')) {
-  const { frame, line, grown, good } = json(['--expose-gc', await bundled('bench/practice.mts')]);
-  say(
-    `a frame of the practice engine: ${frame.toFixed(0)} µs of arithmetic; a line of an instrument: ${line.toFixed(1)} µs; a minute at 1,000 lines a second: ${(100 * good).toFixed(1)} % believed, heap ${grown < 0 ? 'shrunk' : 'grown'} by ${kb(Math.abs(grown))}`,
-  );
-  await ensureBuilt();
-  say('the practice engine turned by a finger, phone size, processor slowed four times, median of 5');
-  await withDemo((base) => {
-    const runs = Array.from({ length: 5 }, () => json(['--import', 'tsx', 'e2e/practice-frames.ts'], { BASE: base }));
-    const median = (key) => runs.map((run) => run[key]).sort((a, b) => a - b)[2];
-    console.log(
-      `  ${median('fps').toFixed(0)} frames a second, of them ${median('redraws').toFixed(0)} with piston and needle moved`,
+  },
+  async move() {
+    const { plan, room, sweep } = json([await bundled('bench/move.mts')]);
+    say(
+      `12,411 ways of setting a drive planned: ${ms(plan)}; room for a valve: ${ms(room)}; its clearance swept over crank and cam: ${ms(sweep)}`,
     );
-  });
-}
-if (wants('load')) {
-  await ensureBuilt();
-  say('JavaScript of the first page, cache empty');
-  await withDemo((base) => {
-    const { files, raw, gzip } = json(['--import', 'tsx', 'e2e/first-load.ts'], { BASE: base, WEB_DIR });
-    console.log(`  ${files} files, ${kb(raw)} raw, ${kb(gzip)} gzipped`);
-  });
-}
-if (wants('start')) {
-  say('from the start command to the first answer, packages installed');
-  const state = path.join(scratch, 'state');
-  console.log(`  nothing built, no database: ${ms(await answerTime(state))}`);
-  const warm = [];
-  for (let i = 0; i < 5; i += 1) warm.push(await answerTime(state));
-  console.log(`  all there, median of 5: ${ms(warm.sort((a, b) => a - b)[2])}`);
-}
-if (wants('post')) {
-  const { benchPosts } = await import('../bench/post.mjs');
-  const port = await freePort();
-  const program = await bundled('bench/post-server.mts');
-  const figures = await withDatabase(['bench'], ({ bench }) => benchPosts(program, bench, MIGRATIONS_DIR, port));
-  say(`posting one entry each over ${figures.connections} connections, median of ${figures.rounds} rounds in turn`);
-  for (const [what, key] of [
-    ['the entries route', 'real'],
-    ['a bare route with one INSERT', 'bare'],
-  ]) {
-    const { perSecond, p50, p99 } = figures[key];
-    console.log(`  ${what}: ${perSecond.toFixed(0)} a second, p50 ${p50} ms, p99 ${p99} ms`);
+  },
+  async trace() {
+    const { p50, p99 } = json([await bundled('bench/trace.mts')]);
+    say(`a trace of 720 points, read: ${ms(p50)}, 99th percentile ${ms(p99)}`);
+  },
+  async wheel() {
+    await ensureBuilt();
+    say('the wheel turned by a finger, phone size, processor slowed four times, median of 5');
+    await withDemo((base) => {
+      const runs = Array.from({ length: 5 }, () => json(['--import', 'tsx', 'e2e/wheel-redraw.ts'], { BASE: base }));
+      const median = (key) => runs.map((run) => run[key]).sort((a, b) => a - b)[2];
+      console.log(
+        `  ${median('fps').toFixed(0)} frames a second, of them ${median('redraws').toFixed(0)} with the wheel moved`,
+      );
+    });
+  },
+  async practice() {
+    const { frame, line, grown, good } = json(['--expose-gc', await bundled('bench/practice.mts')]);
+    say(
+      `a frame of the practice engine: ${frame.toFixed(0)} µs of arithmetic; a line of an instrument: ${line.toFixed(1)} µs; a minute at 1,000 lines a second: ${(100 * good).toFixed(1)} % believed, heap ${grown < 0 ? 'shrunk' : 'grown'} by ${kb(Math.abs(grown))}`,
+    );
+    await ensureBuilt();
+    say('the practice engine turned by a finger, phone size, processor slowed four times, median of 5');
+    await withDemo((base) => {
+      const runs = Array.from({ length: 5 }, () => json(['--import', 'tsx', 'e2e/practice-frames.ts'], { BASE: base }));
+      const median = (key) => runs.map((run) => run[key]).sort((a, b) => a - b)[2];
+      console.log(
+        `  ${median('fps').toFixed(0)} frames a second, of them ${median('redraws').toFixed(0)} with piston and needle moved`,
+      );
+    });
+  },
+  async load() {
+    await ensureBuilt();
+    say('JavaScript of the first page, cache empty');
+    await withDemo((base) => {
+      const { files, raw, gzip } = json(['--import', 'tsx', 'e2e/first-load.ts'], { BASE: base, WEB_DIR });
+      console.log(`  ${files} files, ${kb(raw)} raw, ${kb(gzip)} gzipped`);
+    });
+  },
+  async start() {
+    say('from the start command to the first answer, packages installed');
+    const state = path.join(scratch, 'state');
+    rmSync(STAMP, { force: true });
+    console.log(`  nothing built, no database: ${ms(await answerTime(state))}`);
+    const warm = [];
+    for (let i = 0; i < 5; i += 1) warm.push(await answerTime(state));
+    console.log(`  all there, median of 5: ${ms(warm.sort((a, b) => a - b)[2])}`);
+  },
+  async post() {
+    await ensureWorker();
+    const { benchPosts } = await import('../bench/post.mjs');
+    const port = await freePort();
+    const program = await bundled('bench/post-server.mts');
+    const figures = await withDatabase(['bench'], ({ bench }) =>
+      benchPosts(program, bench, { MIGRATIONS_DIR, WORKER_FILE, LOG_DIR: path.join(scratch, 'log') }, port),
+    );
+    say(`posting one entry each over ${figures.connections} connections, median of ${figures.rounds} rounds in turn`);
+    for (const [what, key] of [
+      ['the entries route', 'real'],
+      ['a bare route with one INSERT', 'bare'],
+    ]) {
+      const { perSecond, p50, p99 } = figures[key];
+      console.log(`  ${what}: ${perSecond.toFixed(0)} a second, p50 ${p50} ms, p99 ${p99} ms`);
+    }
+    console.log(`  ratio round by round: median ${(100 * figures.ratio).toFixed(0)} %`);
+  },
+};
+
+const wrong = asked.filter((part) => !(part in PARTS));
+if (wrong.length > 0) fail(`There is no part ${wrong.join(', ')}. Known are ${Object.keys(PARTS).join(', ')}.`);
+// One part that fails does not hide the others.
+const failed = [];
+for (const [part, measure] of Object.entries(PARTS)) {
+  if (!wants(part)) continue;
+  try {
+    await measure();
+  } catch (error) {
+    failed.push(part);
+    console.error(`  ${part} FAILED: ${error.message}`);
   }
-  console.log(`  ratio round by round: median ${(100 * figures.ratio).toFixed(0)} %`);
 }
+if (failed.length > 0) fail(`Failed: ${failed.join(', ')}`);

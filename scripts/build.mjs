@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { ROOT, STATE, ensurePackages, ensureState, run, say } from './setup.mjs';
+import { ROOT, ensurePackages, run, say } from './setup.mjs';
 
 /** Builds the web app and the server when their sources have changed since they were built last. */
 
@@ -18,6 +18,8 @@ const SKIP = new Set(['node_modules', 'dist', '.expo', 'coverage']);
 export const WEB_DIR = path.join(ROOT, 'apps/app/dist');
 export const SERVER_FILE = path.join(ROOT, 'apps/server/dist/server.mjs');
 export const WORKER_FILE = path.join(ROOT, 'apps/server/dist/worker.mjs');
+/** What it was built from, beside what was built. */
+export const STAMP = path.join(ROOT, 'apps/server/dist/built');
 export const MIGRATIONS_DIR = path.join(ROOT, 'apps/server/drizzle');
 
 function* filesUnder(place) {
@@ -65,11 +67,9 @@ export async function bundleForNode(entry, outfile) {
 export const ensureWorker = () => bundleForNode(path.join(ROOT, 'apps/server/src/derive/worker.ts'), WORKER_FILE);
 
 export async function ensureBuilt() {
-  ensureState();
-  const stamp = path.join(STATE, 'built');
   const now = fingerprint();
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(SERVER_FILE)) return;
-  rmSync(stamp, { force: true });
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now && existsSync(SERVER_FILE)) return;
+  rmSync(STAMP, { force: true });
   say('building the server');
   await bundleForNode(path.join(ROOT, 'apps/server/src/main.ts'), SERVER_FILE);
   await ensureWorker();
@@ -89,7 +89,7 @@ export async function ensureBuilt() {
   });
   const { afterExport } = await import('./after-export.mjs');
   await afterExport(WEB_DIR);
-  writeFileSync(stamp, now);
+  writeFileSync(STAMP, now);
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {

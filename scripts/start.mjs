@@ -48,6 +48,19 @@ const DATABASE_URL = process.env.DATABASE_URL ?? database.urls[demo ? 'yosoku_de
 const backups = backupsOf(new URL(DATABASE_URL).pathname.slice(1));
 const settings = { DATABASE_URL, DEMO: demo ? '1' : '0', BACKUPS_DIR: backups, LOG_DIR: path.join(STATE, 'log') };
 
+/** Before the server changes the form of a database that holds something, all of it is kept. */
+async function backUpBeforeUpgrade() {
+  const { createConnection } = await import('mysql2/promise');
+  const { knownMigrations, schemaOf } = await import('./schema.mjs');
+  const connection = await createConnection({ uri: DATABASE_URL });
+  const { done, holds } = await schemaOf(connection).finally(() => connection.end());
+  if (!holds || knownMigrations().every((tag) => done.includes(tag))) return;
+  say(`kept before the upgrade: ${await keepBackup(DATABASE_URL, path.join(backups, 'before-upgrade'))}`);
+}
+await backUpBeforeUpgrade().catch((error) =>
+  fail(`Nothing was changed: a backup before the upgrade failed. ${error.message}`),
+);
+
 let told = false;
 let databaseStarts = 0;
 const isStopping = () => stopping;

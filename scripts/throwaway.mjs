@@ -10,7 +10,7 @@ export async function withDatabase(names, work) {
   const folder = mkdtempSync(path.join(STATE, 'throwaway-'));
   const database = await startDatabase(path.join(folder, 'db'), names);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1));
-  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+  process.on('exit', () => rmSync(folder, { recursive: true, force: true, maxRetries: 40, retryDelay: 50 }));
   try {
     return await work(database.urls);
   } finally {

@@ -8,11 +8,11 @@ import { makeRandom } from '../src/virtual-engine/random';
 
 /**
  * Writes docs/faults.md: what the diagnosis says of virtual engines on which each fault was made, how often it is spoken of, how often it is named, and
- * with what it is confused. `npm run fault-table -- 200` measures 200 engines for each fault; a few minutes.
+ * with what it is confused. `npm run fault-table -- 200` measures 200 engines for each fault; a few minutes. A third word names another file.
  */
 
-const TO = path.resolve(import.meta.dirname, '../../../docs/faults.md');
 const COUNT = Number(process.argv[2] ?? 200);
+const TO = path.resolve(process.argv[3] ?? path.join(import.meta.dirname, '../../../docs/faults.md'));
 const APART = 12;
 
 interface Counted {

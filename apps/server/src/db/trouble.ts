@@ -18,13 +18,14 @@ const LOST = new Set([
   'ECONNRESET',
   'ECONNREFUSED',
   'EPIPE',
-  'ETIMEDOUT',
   'PROTOCOL_CONNECTION_LOST',
-  'PROTOCOL_SEQUENCE_TIMEOUT',
   'PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR',
   'ER_SERVER_SHUTDOWN',
   'ER_CONNECTION_KILLED',
 ]);
+
+/** Nothing was heard of it for as long as anybody waits: another try would only wait as long again. */
+const SILENT = new Set(['ETIMEDOUT', 'PROTOCOL_SEQUENCE_TIMEOUT']);
 
 /** The database is there and cannot take more for now: its disk is full, or all its lines are in use. */
 const EXHAUSTED = new Set([
@@ -42,7 +43,7 @@ const DISK_FULL_WORDS = /No space left|disk full|errno: 28/i;
 /** Trouble of the moment, which says nothing about what was asked for: asked again later, it may well be done. */
 export function isPassing(error: unknown): boolean {
   const code = codeOf(error);
-  if (code !== null && (COLLIDED.has(code) || LOST.has(code) || EXHAUSTED.has(code))) return true;
+  if (code !== null && [COLLIDED, LOST, SILENT, EXHAUSTED].some((kind) => kind.has(code))) return true;
   for (let at: unknown = error; at instanceof Error; at = at.cause) if (DISK_FULL_WORDS.test(at.message)) return true;
   return false;
 }

@@ -61,17 +61,17 @@ export function kestrelPointSix(pen: Pen): Entry[] {
   });
   book.write('card.entered', {
     replaces: null,
-    name: 'Fennel 256-107',
+    name: 'Fennel 254-106',
     intake: {
-      centreline: 107,
+      centreline: 106,
       lobeLift: inches('0.330'),
       timing: [
         { height: inches('0.050'), at: 'lobe', duration: 214 },
-        { height: inches('0.006'), at: 'lobe', duration: 256 },
+        { height: inches('0.006'), at: 'lobe', duration: 254 },
       ],
     },
     exhaust: {
-      centreline: 112,
+      centreline: 113,
       lobeLift: inches('0.340'),
       timing: [
         { height: inches('0.050'), at: 'lobe', duration: 222 },
@@ -93,8 +93,8 @@ export function kestrelPointSix(pen: Pen): Entry[] {
     const of = { trial, method: 'centreline', valve, round: book.nextId() } as const;
     const shows = (flank: 'opening' | 'closing'): Shows => ({ kind: 'below-peak', flank, drop: inches('0.050') });
     reading(of, shows('opening'), opening);
-    if (opening.shows === 66) {
-      const misread = reading(of, shows('closing'), after(163));
+    if (opening.shows === 62.5) {
+      const misread = reading(of, shows('closing'), after(164.5));
       book.write('entry.voided', { voids: misread, reason: 'Misread the tens.' });
     }
     reading(of, shows('closing'), closing);
@@ -107,16 +107,16 @@ export function kestrelPointSix(pen: Pen): Entry[] {
     );
   identity('intake', '0.3295');
   identity('exhaust', '0.339');
-  pair(first, 'intake', after(66), after(153));
-  pair(first, 'intake', after(65.5), after(153.25));
-  pair(first, 'exhaust', before(153.5), before(66));
+  pair(first, 'intake', after(62.5), after(154.5));
+  pair(first, 'intake', after(62), after(154.75));
+  pair(first, 'exhaust', before(157), before(64.5));
   const second = book.write('trial.begun', { after: first, note: 'Crank gear on its +2 keyway' });
-  pair(second, 'intake', after(63.75), after(151));
-  pair(second, 'exhaust', before(155.5), before(68));
+  pair(second, 'intake', after(60.25), after(152.5));
+  pair(second, 'exhaust', before(159), before(66.5));
   const events = { trial: second, method: 'events', valve: 'intake', round: book.nextId() } as const;
   const risen = (flank: 'opening' | 'closing'): Shows => ({ kind: 'above-base', flank, lift: inches('0.050') });
-  reading(events, risen('opening'), after(0.5));
-  reading(events, risen('closing'), before(145.75));
+  reading(events, risen('opening'), before(0.5));
+  reading(events, risen('closing'), before(146.75));
   return book.entries;
 }
 

@@ -34,6 +34,8 @@ export function makeDeriver(workerFile: string, databaseUrl: string, threads = 2
     maxThreads: threads,
     idleTimeout: IDLE_MS,
     maxQueue: MOST_WAITING,
+    // An idle thread goes on listening: it must hear that the line to the database has broken.
+    atomics: 'disabled',
     workerData: { databaseUrl },
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });

@@ -5,12 +5,14 @@ import { MOST_POINTS, pointsIn } from '../builds/points';
 import { renewSummary } from '../builds/summary';
 import { type TakenIn, takeIn } from '../builds/take-in';
 import type { Db } from '../db/database';
+import { retried } from '../db/trouble';
 import { type Printing, printSheet } from '../documents/build-sheet';
 import type { Account } from '../sign-in/session';
 import { Problem } from '../web/problem';
 
-/** Throws a problem when a build holds more than is worked through. */
-function withinBudget(entries: readonly Entry[]): readonly Entry[] {
+/** All entries of a build. Throws a problem when it holds more than is worked through. */
+async function readWhole(db: Db, buildId: string): Promise<readonly Entry[]> {
+  const entries = await retried(() => readEntries(db, buildId));
   const points = pointsIn(entries);
   if (points > MOST_POINTS)
     throw new Problem(
@@ -25,7 +27,7 @@ function withinBudget(entries: readonly Entry[]): readonly Entry[] {
 export const makeTasks = (db: Db) => ({
   /** JSON of the Report of a build; "null" without a description. */
   report: async ({ buildId }: { readonly buildId: string }): Promise<string> =>
-    JSON.stringify(derive([...withinBudget(await readEntries(db, buildId))])),
+    JSON.stringify(derive([...(await readWhole(db, buildId))])),
 
   /** The sheet of a build as PDF, and the build's name. */
   sheet: async ({
@@ -35,7 +37,7 @@ export const makeTasks = (db: Db) => ({
     readonly buildId: string;
     readonly printing: Printing;
   }): Promise<{ readonly name: string; readonly pdf: Uint8Array }> => {
-    const report = derive([...withinBudget(await readEntries(db, buildId))]);
+    const report = derive([...(await readWhole(db, buildId))]);
     if (!report) throw new Problem(422, 'Nothing to print', 'This logbook does not say what engine it is.');
     return { name: report.build.name, pdf: new Uint8Array(await printSheet(report, printing)) };
   },

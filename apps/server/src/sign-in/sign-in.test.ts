@@ -5,6 +5,8 @@ import { hasShop, renewSetupCode } from './accounts';
 import { waitAfter } from './attempts';
 import { hashPassword, passwordMatches } from './password';
 
+jest.setTimeout(60_000);
+
 let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();

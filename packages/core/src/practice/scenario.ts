@@ -44,8 +44,8 @@ export interface Scenario {
 
 const INCH = 25.4;
 const CHECKING = 0.05 * INCH;
-const STROKE = 3.48 * INCH;
-const ROD = 5.7 * INCH;
+const STROKE = 3.42 * INCH;
+const ROD = 5.85 * INCH;
 
 const LOBES: Readonly<Record<Valve, Lobe>> = {
   intake: { peak: 0.34 * INCH, nose: 106, half: 152, power: 3, lean: 1 },
