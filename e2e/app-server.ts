@@ -52,8 +52,10 @@ export async function openAppServer(shop: 'demo' | 'none' = 'demo') {
       running.kill('SIGTERM');
     });
   };
+  /** A server that is there and says nothing any more, until it is let go on. */
+  const freeze = (still: boolean): void => void child?.kill(still ? 'SIGSTOP' : 'SIGCONT');
   await start();
-  return { base: `http://127.0.0.1:${port}`, start, stop, said: () => said };
+  return { base: `http://127.0.0.1:${port}`, start, stop, freeze, said: () => said };
 }
 
 export type AppServer = Awaited<ReturnType<typeof openAppServer>>;

@@ -81,3 +81,23 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   expect(seen.seqs).toEqual(Array.from({ length: 13 }, (_, at) => at + 1));
   expect(seen.headline).toMatch(/^The cam sits 1\.5° late, ±0\.\d°\.$/);
 });
+
+test('a server that has frozen is as good as none: within seconds the work goes on without it, and nothing is lost', async () => {
+  browser = await openBrowser(server.base, PHONE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await browser.press('new-build');
+  await browser.fill('engine-name', 'Frozen four');
+  await browser.fill('engine-cylinders', '4');
+  await browser.fill('engine-firingOrder', '1-3-4-2');
+  await browser.press('begin');
+  await browser.seeText('sync-sign', /all kept/);
+  server.freeze(true);
+  await browser.press('zero-begin');
+  await tap('20', 'before');
+  await browser.seeText('sentence', /Turn it backwards/);
+  await browser.seeText('sync-sign', /3 waiting · working offline/);
+  await tap('25', 'after');
+  await browser.seeText('sentence', /Slip the wheel 2½°/);
+  server.freeze(false);
+  await browser.seeText('sync-sign', /^all kept$/);
+});

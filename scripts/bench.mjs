@@ -123,6 +123,16 @@ const PARTS = {
     for (let i = 0; i < 5; i += 1) warm.push(await answerTime(state));
     console.log(`  all there, median of 5: ${ms(warm.sort((a, b) => a - b)[2])}`);
   },
+  async beside() {
+    await ensureBuilt();
+    const { benchBeside } = await import('../bench/beside.mjs');
+    const { alone, beside, heavy } = await withDemo(benchBeside);
+    say('what others wait for while large files are taken in, worked out and printed');
+    console.log(`  nothing else going on: p50 ${ms(alone.p50)}, p99 ${ms(alone.p99)}`);
+    console.log(
+      `  beside ${heavy.imports} imports, ${heavy.reports} reports and ${heavy.sheets} sheets: p50 ${ms(beside.p50)}, p99 ${ms(beside.p99)}, at most ${ms(beside.most)}; each of the large ones ${(heavy.longest / 1000).toFixed(1)} s`,
+    );
+  },
   async post() {
     await ensureWorker();
     const { benchPosts } = await import('../bench/post.mjs');

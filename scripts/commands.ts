@@ -37,7 +37,9 @@ const folders = new Set<string>();
 export function begin(line: string, env: Readonly<Record<string, string>> = {}): Running {
   const [command = '', ...args] = line.split(' ');
   // What the checks run under is not what somebody at a terminal has.
-  const { JEST_WORKER_ID: _worker, NODE_ENV: _mode, ...own } = process.env;
+  const own = { ...process.env };
+  delete own.JEST_WORKER_ID;
+  delete own.NODE_ENV;
   const child = spawn(command, args, {
     cwd: ROOT,
     env: { ...own, FORCE_COLOR: '0', ...env },

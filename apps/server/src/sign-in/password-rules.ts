@@ -7,8 +7,10 @@ const MOST = 200;
 const LOOKED_AT = 64;
 /** Of zxcvbn, 0 to 4: below this a password falls to a list of the commonest (Wheeler 2016). */
 const LEAST_SCORE = 2;
-/** A name of fewer letters stands in many good passwords by chance. */
-const SHORTEST_NAME = 4;
+/** A word of fewer letters stands in many good passwords by chance. */
+const SHORTEST_WORD = 4;
+/** So many signs must be left of it when the names' own words are taken out. */
+const LEAST_BESIDE = 6;
 
 const strength = new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs });
 const bare = (text: string): string =>
@@ -30,9 +32,12 @@ export function passwordTrouble(password: string, names: readonly string[]): str
   if (new Set(signs).size <= 2) return 'It is the same sign again and again.';
   const plain = bare(password);
   for (const name of names) {
-    const part = bare(name);
-    if (part.length >= SHORTEST_NAME && plain.includes(part) && plain.length - part.length < LEAST - 4)
-      return `It is little more than the name “${name}”.`;
+    const words = name
+      .split(/\s+/)
+      .map(bare)
+      .filter((word) => word.length >= SHORTEST_WORD);
+    const left = words.reduce((rest, word) => rest.replaceAll(word, ''), plain);
+    if (left !== plain && left.length < LEAST_BESIDE) return `It is little more than the name “${name}”.`;
   }
   const { score, sequence } = strength.check(password.slice(0, LOOKED_AT), [...names]);
   if (score >= LEAST_SCORE) return null;

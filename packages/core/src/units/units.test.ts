@@ -1,3 +1,4 @@
+import { cutText, isWellFormed } from './text';
 import fc from 'fast-check';
 import { crankDeg, forwardArc, forwardMidpoint, toCam, wrap180, wrap360 } from './angle';
 import { decimal } from './decimal';
@@ -103,5 +104,30 @@ describe('text', () => {
     expect(formatLength(8.3947, 'in')).toBe('0.3305 in');
     expect(formatLength(88.392, 'mm', 'dimension')).toBe('88.392 mm');
     expect(formatLength(1.5, 'mm')).toBe('1.50 mm');
+  });
+});
+
+describe('text', () => {
+  // The Unicode Standard, chapter 3.9: no text that is cut out of a whole one may end in half a surrogate pair.
+  test('is cut between characters as people count them, never in one', () => {
+    expect(cutText('Lap 👍', 5)).toBe('Lap ');
+    expect(cutText('Lap 👍', 6)).toBe('Lap 👍');
+    // One flag is two code points of two units each; a letter with its accent apart is one character.
+    expect(cutText('a🇳🇴b', 4)).toBe('a');
+    expect(cutText('cafe\u0301', 4)).toBe('caf');
+    expect(cutText('', 3)).toBe('');
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme', maxLength: 40 }), fc.nat(40), (text, most) => {
+        const cut = cutText(text, most);
+        expect(cut.length).toBeLessThanOrEqual(most);
+        expect(text.startsWith(cut)).toBe(true);
+        expect(isWellFormed(cut)).toBe(true);
+      }),
+    );
+  });
+
+  test('half a surrogate pair is seen wherever it stands', () => {
+    for (const half of ['👍'.slice(0, 1), '👍'.slice(1), `a${'👍'.slice(1)}b`]) expect(isWellFormed(half)).toBe(false);
+    for (const whole of ['', 'plain', '👍🏽', 'ñ']) expect(isWellFormed(whole)).toBe(true);
   });
 });
