@@ -29,6 +29,14 @@ const colours = () =>
      return { page: of('body').backgroundColor, text: of('[role=main] [role=heading], [role=main] h1, [role=main] h2').color, picture: getComputedStyle(painted).fill };`,
   );
 
+/** Asked in the page: a wheel has hundreds of parts, and the driver looks at each. */
+const wheelIsThere = (): Promise<unknown> =>
+  browser.driver.wait(
+    () => browser.driver.executeScript<boolean>("return document.querySelector('svg circle') !== null"),
+    20_000,
+    'the wheel was never drawn',
+  );
+
 async function looks(theme: 'dye' | 'sheet'): Promise<void> {
   const { ground, ink, raised } = palette[theme];
   const wanted = { page: asRgb(ground), text: asRgb(ink), picture: asRgb(raised) };
@@ -42,7 +50,7 @@ async function choose(label: string): Promise<void> {
   await browser.visit('/shop');
   await browser.pressText(label);
   await openBuild(browser, 'Old Tarn', 'zero');
-  await browser.find('svg circle');
+  await wheelIsThere();
 }
 
 test('page, words and pictures are of one theme: by the device, by choice, and when the device changes its mind', async () => {
@@ -50,7 +58,7 @@ test('page, words and pictures are of one theme: by the device, by choice, and w
   await deviceIs('dark');
   await signIn(browser, 'mara', 'layout-dye-demo');
   await openBuild(browser, 'Old Tarn', 'zero');
-  await browser.find('svg circle');
+  await wheelIsThere();
   await looks('dye');
   // Evening ends while the page is open.
   await deviceIs('light');

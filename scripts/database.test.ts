@@ -6,8 +6,8 @@ jest.setTimeout(120_000);
 afterEach(tidy);
 
 /** Starts the database of a folder, does something with it, and stops it. */
-const start = (folder: string, sql = 'select 1') =>
-  run('node scripts/start-database-for-a-check.mjs', { FOLDER: folder, SQL: sql });
+const start = (folder: string, sql = 'select 1', more: Readonly<Record<string, string>> = {}) =>
+  run('node scripts/start-database-for-a-check.mjs', { FOLDER: folder, SQL: sql, ...more });
 const filesIn = (folder: string): string[] => readdirSync(folder, { recursive: true }).map(String).sort();
 
 test('a database that has lost its stamp is the same database', async () => {
@@ -54,4 +54,16 @@ test('a stamp without a database behind it is no reason to begin anew', async ()
   expect(code).not.toBe(0);
   expect(out).toMatch(/not whole: its data or its secret is missing\. Nothing was touched/);
   expect(filesIn(folder)).toEqual(['created']);
+});
+
+test('of the nightly backups the last seven are kept, and nothing else in their folder is touched', async () => {
+  const [folder, to] = [path.join(newFolder(), 'db'), newFolder()];
+  writeFileSync(path.join(to, 'a-note.txt'), 'not a backup');
+  expect(await start(folder, 'create table kept (id int primary key)', { BACKUPS: '9', BACKUPS_TO: to })).toMatchObject(
+    {
+      code: 0,
+    },
+  );
+  const days = [3, 4, 5, 6, 7, 8, 9].map((day) => `yosoku-2026-01-0${day}T03-00-00.sql.gz`);
+  expect(filesIn(to)).toEqual(['a-note.txt', ...days]);
 });

@@ -99,7 +99,15 @@ test('server and database that die are started again; a backup taken meanwhile b
     code: 0,
     out: expect.stringMatching(/what the database held is kept in .*before-restore/),
   });
+  // As one that an older Yosoku left in the middle of an upgrade: all of it is kept before anything is changed.
+  const unmark = {
+    FOLDER: path.join(other, 'db'),
+    NAME: 'yosoku_demo',
+    SQL: "update schema_step set done_at = null where tag like '0006%'",
+  };
+  expect(await run('node scripts/start-database-for-a-check.mjs', unmark)).toMatchObject({ code: 0 });
   const there = await startApp(other);
+  expect(there.app.out()).toMatch(/kept before the upgrade: .*before-upgrade.*\.sql\.gz/);
   expect(await there.reports()).toEqual(before);
   there.app.child.kill('SIGTERM');
   expect((await there.app.ended).code).toBe(0);

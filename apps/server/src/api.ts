@@ -17,7 +17,7 @@ import { headers } from './web/headers';
 import { type Log, openLog } from './web/log';
 import { ownOriginOnly } from './web/origin';
 import { Problem, answerProblem } from './web/problem';
-import { makeCallerOf } from './web/proxy';
+import { type CallerOf, makeCallerOf } from './web/proxy';
 import { within } from './web/within';
 
 /** Whoever is not signed in has nothing to send but a name, a password and a code, and that only here. */
@@ -57,16 +57,15 @@ export interface ApiSettings {
   /** `derive/worker.ts`, bundled. */
   readonly workerFile: string;
   readonly log?: Log;
-  /** Addresses of proxies whose word is taken for where a request came from. */
-  readonly trustedProxies?: string;
+  /** Where a request came from; no proxy is believed where this is left out. */
+  readonly callerOf?: CallerOf;
 }
 
 /** The whole API under `/api`, on an open database. */
 export function createApi(
   { db, pool, url, name }: OpenDatabase,
-  { workerFile, log = openLog(undefined), trustedProxies = '' }: ApiSettings,
+  { workerFile, log = openLog(undefined), callerOf = makeCallerOf('') }: ApiSettings,
 ) {
-  const callerOf = makeCallerOf(trustedProxies);
   const sessions = makeSessions(db, callerOf);
   const attempts = makeAttempts(pool, name);
   const deriver = makeDeriver(workerFile, url);

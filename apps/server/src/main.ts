@@ -4,12 +4,12 @@ import { WebSocketServer } from 'ws';
 import { createApi } from './api';
 import { openDatabase } from './db/database';
 import { NewerSchema } from './db/migrate';
-import { retried } from './db/trouble';
 import { DEMO_SIGN_IN, loadDemoShop } from './demo/shop';
 import { LARGEST_MESSAGE } from './instruments/exchange';
 import { hasShop, renewSetupCode } from './sign-in/accounts';
 import { makeCode } from './sign-in/codes';
 import { openLog } from './web/log';
+import { type CallerOf, makeCallerOf } from './web/proxy';
 import { createSite } from './web/site';
 
 /** The server process. Settings come from the environment; `scripts/` sets them. */
@@ -46,7 +46,7 @@ if (!(await hasShop(database.db))) {
   if (process.env.DEMO === '1') await loadDemoShop(database.db, new Date());
   else {
     const code = makeCode();
-    await retried(() => renewSetupCode(database.db, code));
+    await renewSetupCode(database.db, code);
     notes.push(`First visit: open the address and set up your shop with the code ${code}`);
   }
 }
@@ -54,11 +54,13 @@ if (process.env.DEMO === '1')
   notes.push(`Demo sign-in: name ${DEMO_SIGN_IN.signInName}, password ${DEMO_SIGN_IN.password}`);
 
 let stopping = false;
-const api = createApi(database, {
-  workerFile: setting('WORKER_FILE'),
-  log,
-  trustedProxies: process.env.TRUSTED_PROXIES,
-});
+let callerOf: CallerOf;
+try {
+  callerOf = makeCallerOf(process.env.TRUSTED_PROXIES ?? '');
+} catch (error) {
+  giveUp(error instanceof Error ? error.message : String(error));
+}
+const api = createApi(database, { workerFile: setting('WORKER_FILE'), log, callerOf });
 const root = new Hono();
 root.use(async (c, next) => {
   await next();

@@ -81,16 +81,6 @@ test('a database of the migrator before is taken over, also one that it left hal
   expect(await form()).toEqual(whole);
 }, 60_000);
 
-test('what is there is kept before it is changed; nothing is said of an empty one', async () => {
-  const said: string[][] = [];
-  const beforeUpgrade = async (tags: readonly string[]): Promise<void> => void said.push([...tags]);
-  await database.migrate(FOLDER, { beforeUpgrade });
-  expect(said).toEqual([]);
-  await database.pool.query('delete from schema_step where tag like ?', ['0006%']);
-  await expect(database.migrate(FOLDER, { beforeUpgrade })).rejects.toThrow();
-  expect(said).toHaveLength(1);
-}, 60_000);
-
 test('a database that a newer program has used is left alone, with words', async () => {
   await database.migrate(FOLDER);
   await database.pool.query(

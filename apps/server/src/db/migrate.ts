@@ -42,8 +42,6 @@ function isDoneAlready(error: unknown): boolean {
 const LOCK_SECONDS = 120;
 
 export interface MigrateHooks {
-  /** Before the first statement that changes a database that holds something. */
-  readonly beforeUpgrade?: (tags: readonly string[]) => Promise<void>;
   /** After each statement, before it is marked: a test ends the process here. */
   readonly afterStep?: (tag: string, step: number) => void;
 }
@@ -87,7 +85,7 @@ interface StepRow extends RowDataPacket {
 async function migrateLocked(
   connection: Connection,
   migrations: readonly Migration[],
-  { beforeUpgrade, afterStep }: MigrateHooks,
+  { afterStep }: MigrateHooks,
 ): Promise<readonly string[]> {
   await connection.query(
     `create table if not exists schema_step (
@@ -103,7 +101,6 @@ async function migrateLocked(
     );
   const stateOf = (tag: string, step: number) => rows.find((row) => row.tag === tag && row.step === step);
   const pending = migrations.filter(({ tag, steps }) => steps.some((_, step) => !stateOf(tag, step)?.done));
-  if (pending.length > 0 && rows.length > 0) await beforeUpgrade?.(pending.map(({ tag }) => tag));
   for (const { tag, steps } of pending)
     for (const [step, statement] of steps.entries()) {
       const state = stateOf(tag, step);

@@ -5,14 +5,13 @@ import { MOST_POINTS, pointsIn } from '../builds/points';
 import { renewSummary } from '../builds/summary';
 import { type TakenIn, takeIn } from '../builds/take-in';
 import type { Db } from '../db/database';
-import { retried } from '../db/trouble';
 import { type Printing, printSheet } from '../documents/build-sheet';
 import type { Account } from '../sign-in/session';
 import { Problem } from '../web/problem';
 
 /** All entries of a build. Throws a problem when it holds more than is worked through. */
 async function readWhole(db: Db, buildId: string): Promise<readonly Entry[]> {
-  const entries = await retried(() => readEntries(db, buildId));
+  const entries = await readEntries(db, buildId);
   const points = pointsIn(entries);
   if (points > MOST_POINTS)
     throw new Problem(

@@ -7,13 +7,13 @@ import { type OpenDatabase, openDatabase } from '../db/database';
 import { addBuilder } from '../sign-in/accounts';
 
 /** The API on the test's own MariaDB, whose address `scripts/test.mjs` hands over. */
-export async function openApi({ trustedProxies = '' } = {}) {
+export async function openApi() {
   const url = process.env.TEST_DATABASE_URL;
   const migrations = process.env.MIGRATIONS_DIR;
   if (!url || !migrations) throw new Error('Run these tests with `npm run api`: they need a database of their own.');
   const database = openDatabase(url);
   await database.migrate(migrations);
-  const api = createApi(database, { workerFile: workerFile(), trustedProxies });
+  const api = createApi(database, { workerFile: workerFile() });
   return {
     database,
     api,

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
@@ -14,7 +14,7 @@ import {
   signedIn,
   workerFile,
 } from '../testing/api-client';
-import { openLog } from './log';
+import { openLog, putAside } from './log';
 import { makeCallerOf } from './proxy';
 
 jest.setTimeout(60_000);
@@ -122,4 +122,20 @@ test('the log tells what happened, and no secret', async () => {
   const token = /yosoku_session=([^;]+)/.exec(signedInAs.setCookie)?.[1] ?? '?';
   for (const secret of [PASSWORD, 'wrong-and-secret', token, json.key, 'A name of a build'])
     expect(text).not.toContain(secret);
+});
+
+test('a log that has grown is put aside, and only the last ones are kept', () => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-log-'));
+  const file = path.join(folder, 'server.log');
+  for (let n = 0; n < 9; n += 1) {
+    writeFileSync(file, `the ${n}th, and long enough`);
+    expect(putAside(file, 10)).toBe(true);
+  }
+  writeFileSync(file, 'short');
+  expect(putAside(file, 10)).toBe(false);
+  const kept = readdirSync(folder).sort();
+  expect(kept).toEqual(['server.log', ...[1, 2, 3, 4, 5].map((n) => `server.log.${n}`)]);
+  expect(readFileSync(`${file}.1`, 'utf8')).toMatch(/^the 8th/);
+  expect(readFileSync(`${file}.5`, 'utf8')).toMatch(/^the 4th/);
+  rmSync(folder, { recursive: true });
 });

@@ -3,10 +3,10 @@ import { View } from 'react-native';
 import { NewPassword } from '@/features/sign-in/new-password';
 import { useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
+import { useAttempt } from '@/sync/use-attempt';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { useAttempt } from './use-attempt';
 
 const EMPTY = { builderName: '', signInName: '', password: '' };
 const FIELDS = [

@@ -3,13 +3,13 @@ import { View } from 'react-native';
 import { signedIn } from '@/store/session-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
+import { useAttempt } from '@/sync/use-attempt';
 import { QuietButton } from '@/ui/buttons';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { AddBuilder } from './add-builder';
-import { useAttempt } from './use-attempt';
 
 interface Builder {
   readonly id: string;

@@ -3,12 +3,12 @@ import { View } from 'react-native';
 import { NewPassword } from '@/features/sign-in/new-password';
 import { useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
+import { useAttempt } from '@/sync/use-attempt';
 import { QuietButton } from '@/ui/buttons';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { useAttempt } from './use-attempt';
 
 /** One's own password, and the devices that one is signed in on. */
 export function OwnAccess() {

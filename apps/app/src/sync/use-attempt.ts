@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Refusal } from '@/sync/api';
+import { Refusal } from './api';
 
 export interface Trouble {
   readonly message: string;
@@ -24,7 +24,7 @@ export function useAttempt() {
               message: error.detail,
               fields: Object.fromEntries(error.fields.map(({ field, message }) => [field, message])),
             }
-          : { message: 'The server cannot be reached. Nothing was changed; try again.', fields: {} },
+          : { message: 'The server cannot be reached. Check the network and try again.', fields: {} },
       );
       return false;
     } finally {
