@@ -49,7 +49,7 @@ async function standUp(at, servers = 1) {
   const database = await startDatabase(path.join(at, 'db'), ['chaos']);
   const running = [];
   let stopping = false;
-  const patient = { say: () => {}, most: Infinity };
+  const patient = { say: () => {}, most: Infinity, longest: 250 };
   let first = true;
   void keepRunning(
     'database',
@@ -158,10 +158,10 @@ function load(bases, { cookie, builderId }, sameBuild = null) {
       const json = await answer.json();
       if (answer.status === 201) return json.placed;
       if (answer.status === 503) count.passing += 1;
-      else if (answer.status >= 500) count.failed += 1;
       else {
-        count.refused += 1;
-        count.last = json.detail;
+        if (answer.status >= 500) count.failed += 1;
+        else count.refused += 1;
+        count.last = `${answer.status} ${json.detail}`;
       }
     } catch {
       count.cut += 1;
@@ -235,7 +235,7 @@ function tell({ acknowledged, stored, lost, gaps, halves, refused, passing, cut,
   console.log(
     `  acknowledged ${acknowledged}, stored ${stored}, lost ${lost}; gaps ${gaps}, half batches ${halves}; refused ${refused}, “busy” ${passing}, cut off ${cut}, failed (500) ${failed}`,
   );
-  if (last) console.log(`  refused last: ${last}`);
+  if (last) console.log(`  refused or failed last: ${last}`);
   if (lost + gaps + halves + failed + refused > 0 || acknowledged === 0) bad = true;
 }
 const median = (numbers) => numbers.toSorted((a, b) => a - b)[Math.floor(numbers.length / 2)] ?? NaN;

@@ -107,6 +107,11 @@ test.each(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ECONNRESET', 'PROTOCOL_C
   },
 );
 
+test('what the driver says of a connection that is being closed is passing, though it gives it no code', async () => {
+  const closing = Object.assign(new Error("Can't add new command when connection is in closed state"), { fatal: true });
+  expect(isPassing(new Error('Failed query', { cause: closing }))).toBe(true);
+});
+
 test('a full disk is passing, and not tried again at once; a mistake is neither', async () => {
   const full = failing('ER_DISK_FULL', Infinity);
   expect(isPassing(await retried(full.work).catch((thrown: unknown) => thrown))).toBe(true);

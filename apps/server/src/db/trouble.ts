@@ -4,6 +4,8 @@ import { setTimeout as wait } from 'node:timers/promises';
 function codeOf(error: unknown): string | null {
   for (let at: unknown = error; at instanceof Error; at = at.cause)
     if ('code' in at && typeof at.code === 'string') return at.code;
+    // What was asked of a connection that was being closed just then: the driver says no more than that it is the end of it.
+    else if ('fatal' in at && at.fatal === true) return 'PROTOCOL_CONNECTION_LOST';
   return null;
 }
 
