@@ -1,7 +1,7 @@
 import { Buffer } from 'node:buffer';
 import { spawnSync } from 'node:child_process';
 import { randomInt } from 'node:crypto';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, mkdirSync, mkdtempSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
@@ -301,8 +301,13 @@ const PARTS = {
       const work = load(up.bases, who);
       await wait(1_000);
       const filler = path.join(at, 'filler');
-      const { bavail, bsize } = statfsSync(at);
-      writeFileSync(filler, Buffer.alloc(bavail * bsize));
+      const file = openSync(filler, 'w');
+      try {
+        for (;;) writeSync(file, Buffer.alloc(1 << 20));
+      } catch {
+        // Full.
+      }
+      closeSync(file);
       await wait(8_000);
       const full = { ...work.count };
       rmSync(filler);

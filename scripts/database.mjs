@@ -188,6 +188,10 @@ export async function startDatabase(folder, names) {
   const kill = () => running?.server.kill('SIGTERM');
   process.on('exit', kill);
 
+  // Users and databases are made once. A start that has nothing to write comes up on a full disk, too.
+  const setUp = path.join(folder, 'set-up');
+  const isSetUp = () => readIfThere(setUp) === names.join('\n');
+
   async function start() {
     const log = openSync(path.join(folder, 'log'), 'a');
     const server = spawn(
@@ -199,7 +203,7 @@ export async function startDatabase(folder, names) {
         // Relative to the data folder: a full path could be longer than a socket's name may be.
         '--socket=private.sock',
         `--pid-file=${pidFile}`,
-        `--init-file=${writeInitFile(folder, secret, names)}`,
+        ...(isSetUp() ? [] : [`--init-file=${writeInitFile(folder, secret, names)}`]),
         '--bind-address=127.0.0.1',
         `--port=${port}`,
         '--skip-name-resolve',
@@ -227,10 +231,15 @@ export async function startDatabase(folder, names) {
     running = current;
     const until = Date.now() + READY_WITHIN_MS;
     while (!(await accepts(port))) {
-      if (current.over || Date.now() > until)
+      if (current.over || Date.now() > until) {
+        // One that hangs must not stand in the way of the next.
+        server.kill('SIGKILL');
+        await ended;
         throw new Error(`The database did not start. Its own words are in ${path.join(folder, 'log')}`);
+      }
       await wait(50);
     }
+    if (!isSetUp()) writeFileSync(setUp, names.join('\n'));
   }
   await start();
 

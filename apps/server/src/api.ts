@@ -137,7 +137,7 @@ export function createApi(
         new Problem(
           503,
           'Busy',
-          'The database cannot be reached just now, or is busy. Nothing was changed. Try again.',
+          'The database cannot be reached just now, or is busy. Try again; nothing is written twice.',
         ),
       );
     }

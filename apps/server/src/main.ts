@@ -1,14 +1,16 @@
+import { setTimeout as wait } from 'node:timers/promises';
 import { serve } from '@hono/node-server';
 import { Hono } from 'hono';
 import { WebSocketServer } from 'ws';
 import { createApi } from './api';
 import { openDatabase } from './db/database';
 import { NewerSchema } from './db/migrate';
+import { isPassing } from './db/trouble';
 import { DEMO_SIGN_IN, loadDemoShop } from './demo/shop';
 import { LARGEST_MESSAGE } from './instruments/exchange';
 import { hasShop, renewSetupCode } from './sign-in/accounts';
 import { makeCode } from './sign-in/codes';
-import { openLog } from './web/log';
+import { errorInLog, openLog } from './web/log';
 import { type CallerOf, makeCallerOf } from './web/proxy';
 import { createSite } from './web/site';
 
@@ -21,6 +23,8 @@ function setting(name: string, fallback?: string): string {
 
 /** Starting it again is no use: whoever started it must do something first. The same figure stands in scripts/supervise.mjs. */
 const NO_USE = 2;
+/** The database is asked for again after this, ms. */
+const AGAIN_MS = 250;
 /** Requests that are under way when the server is told to stop have so long, ms. */
 const FINISH_WITHIN_MS = 10_000;
 
@@ -33,13 +37,22 @@ const port = Number(setting('PORT', '8787'));
 const host = setting('HOST', '127.0.0.1');
 const log = openLog(process.env.LOG_DIR);
 const database = openDatabase(setting('DATABASE_URL'));
-try {
-  const done = await database.migrate(setting('MIGRATIONS_DIR'));
-  if (done.length > 0) log.info({ migrations: done }, 'the database was brought up to date');
-} catch (error) {
-  if (error instanceof NewerSchema) giveUp(error.message);
-  throw error;
+/** Brings the database up to date. One that cannot be reached just now is waited for: starting anew would not bring it sooner. */
+async function bringUpToDate(): Promise<void> {
+  for (let tries = 1; ; tries += 1)
+    try {
+      const done = await database.migrate(setting('MIGRATIONS_DIR'));
+      if (done.length > 0) log.info({ migrations: done }, 'the database was brought up to date');
+      return;
+    } catch (error) {
+      if (error instanceof NewerSchema) giveUp(error.message);
+      if (!isPassing(error)) throw error;
+      if (tries === 1) console.log('Waiting for the database.');
+      log.warn({ err: error }, 'the database cannot be reached yet');
+      await wait(AGAIN_MS);
+    }
 }
+await bringUpToDate();
 
 const notes: string[] = [];
 if (!(await hasShop(database.db))) {
@@ -104,6 +117,6 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
 if (process.env.STOP_WITH_STDIN === '1') process.stdin.on('end', stop).resume();
 process.on('uncaughtException', (error) => {
   log.fatal({ err: error }, 'ended by a mistake of the program');
-  console.error(error);
+  console.error(errorInLog(error));
   process.exit(1);
 });

@@ -14,7 +14,7 @@ import {
   signedIn,
   workerFile,
 } from '../testing/api-client';
-import { openLog, putAside } from './log';
+import { errorInLog, openLog, putAside } from './log';
 import { makeCallerOf } from './proxy';
 
 jest.setTimeout(60_000);
@@ -122,6 +122,18 @@ test('the log tells what happened, and no secret', async () => {
   const token = /yosoku_session=([^;]+)/.exec(signedInAs.setCookie)?.[1] ?? '?';
   for (const secret of [PASSWORD, 'wrong-and-secret', token, json.key, 'A name of a build'])
     expect(text).not.toContain(secret);
+});
+
+test('an error of the database is logged by its code: neither the statement nor what it was to write', () => {
+  const inner = Object.assign(new Error("Duplicate entry 'secret' for key 'x'"), {
+    code: 'ER_DUP_ENTRY',
+    sql: 'secret',
+  });
+  const logged = errorInLog(new Error('Failed query: insert … params: secret', { cause: inner }));
+  expect(logged).toMatchObject({ name: 'Error', what: 'ER_DUP_ENTRY' });
+  expect(logged.at.length).toBeGreaterThan(2);
+  expect(JSON.stringify(logged)).not.toContain('secret');
+  expect(errorInLog(new TypeError('x is not a function')).what).toBe('x is not a function');
 });
 
 test('a log that has grown is put aside, and only the last ones are kept', () => {
