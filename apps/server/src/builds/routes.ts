@@ -108,11 +108,12 @@ export function buildRoutes({ db, sessions, deriver, summaries, log }: BuildPart
         return streamSSE(c, async (stream) => {
           const over = (): boolean => stream.aborted || gone.signal.aborted;
           stream.onAbort(() => gone.abort());
-          const stop = await watch(id, Number.isSafeInteger(after) && after >= 0 ? after : 0, (entries) => {
-            void stream.writeSSE({ id: String(entries.at(-1)?.seq ?? after), data: JSON.stringify(entries) });
-          });
-          // Ended now and then: whoever still looks asks again.
+          let stop = (): void => undefined;
           try {
+            stop = await watch(id, Number.isSafeInteger(after) && after >= 0 ? after : 0, (entries) => {
+              void stream.writeSSE({ id: String(entries.at(-1)?.seq ?? after), data: JSON.stringify(entries) });
+            });
+            // Ended now and then: whoever still looks asks again.
             for (let beats = 0; beats < MOST_BEATS && !over(); beats += 1) {
               await wait(BEAT_MS, undefined, { signal: gone.signal }).catch(() => undefined);
               if (!over()) await stream.writeSSE({ event: 'beat', data: '' });

@@ -149,6 +149,12 @@ test.each([
   expect(json.trouble).toMatch(words);
 });
 
+test('nobody keeps the server busy with judging passwords', async () => {
+  const asked = Array.from({ length: 60 }, () => client(opened.api).post('/password', { password: 'x', names: [] }));
+  const answers = (await Promise.all(asked)).map(({ status }) => status);
+  expect(answers.filter((status) => status === 429).length).toBeGreaterThanOrEqual(20);
+});
+
 test('a sentence of one’s own will do', () => {
   expect(passwordTrouble('three herons on a weir', ['Fennel Yard'])).toBeNull();
 });

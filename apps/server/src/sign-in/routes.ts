@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { type Context, Hono } from 'hono';
+import { RateLimiterMemory } from 'rate-limiter-flexible';
 import type { Db } from '../db/database';
 import { builder, shop } from '../db/schema';
 import { z } from 'zod';
@@ -44,6 +45,10 @@ const typedSchema = z.strictObject({
 });
 const handOverSchema = z.strictObject({ to: z.uuid(), password: z.string().max(1000) });
 
+/** Passwords that are judged while they are typed, from one address within so many seconds. */
+const MOST_JUDGED = 40;
+const JUDGED_WITHIN_S = 20;
+
 export interface SignInParts {
   readonly db: Db;
   readonly sessions: Sessions;
@@ -76,6 +81,8 @@ export function signInRoutes({ db, sessions, attempts, callerOf, log }: SignInPa
     }
   }
 
+  // Judging a password costs some milliseconds, and anybody may ask.
+  const slowly = new RateLimiterMemory({ points: MOST_JUDGED, duration: JUDGED_WITHIN_S });
   const ownerOnly = ({ role }: Account, what: string): void => {
     if (role !== 'owner') throw new Problem(403, 'Owner only', `Only the owner of the shop ${what}.`);
   };
@@ -105,7 +112,10 @@ export function signInRoutes({ db, sessions, attempts, callerOf, log }: SignInPa
       await sessions.begin(c, builderId);
       return c.json({ ok: true }, 201);
     })
-    .post('/password', checkedJson(typedSchema), (c) => {
+    .post('/password', checkedJson(typedSchema), async (c) => {
+      await slowly.consume(callerOf(c).address).catch(() => {
+        throw new Problem(429, 'Too many', 'Type more slowly.');
+      });
       const { password, names } = c.req.valid('json');
       return c.json({ trouble: passwordTrouble(password, names) });
     })
