@@ -501,6 +501,8 @@ describe('kept, named, and left out', () => {
 describe('the open file', () => {
   const example = path.join(ROOT, 'docs/example.yosoku.json');
   const text = readFileSync(example, 'utf8');
+  /** The first reading of the wheel made one that its ring has not. */
+  const with361 = text.replace(/"shows": \d+(\.\d+)?/, '"shows": 361');
 
   test('is read, written and read again without change', () => {
     const read = readBuildFile(text);
@@ -541,7 +543,19 @@ describe('the open file', () => {
       /unknown kind.*zero\.begun/,
     ],
     ['a field too many', spoil(({ entries }) => (entries[1]!.colour = 'red')), 'entries[1].colour', /no such field/],
-    ['361 on the wheel', text.replace('"shows": 10', '"shows": 361'), 'entries[2].body.wheel.shows', /has no 361/],
+    ['361 on the wheel', with361, 'entries[2].body.wheel.shows', /has no 361/],
+    [
+      'half a character',
+      spoil(({ entries }) => Object.assign(entries[0]!.body as object, { name: 'Mill 👍'.slice(0, 6) })),
+      'entries[0].body.name',
+      /half a character/,
+    ],
+    [
+      'a time in the year 0',
+      spoil(({ entries }) => (entries[1]!.takenAt = '0000-01-01T00:00:00Z')),
+      'entries[1].takenAt',
+      /between the years 1970 and 2199/,
+    ],
     ['one id twice', spoil(({ entries }) => (entries[2]!.id = entries[1]!.id)), 'entries[2].id', /earlier entry/],
     ['two builds', spoil(({ entries }) => (entries[2]!.buildId = entries[2]!.id)), 'entries[2].buildId', /one build/],
     ['no engine', spoil(({ entries }) => void entries.shift()), 'entries[0].kind', /build\.described/],
@@ -565,7 +579,7 @@ describe('the open file', () => {
     );
     expect(reportSchema.parse(JSON.parse(good.stdout)).verdict.delta).toBe(-2.5);
     const file = path.join(mkdtempSync(path.join(tmpdir(), 'yosoku-')), 'bad.yosoku.json');
-    writeFileSync(file, text.replace('"shows": 10', '"shows": 361'));
+    writeFileSync(file, with361);
     const bad = run(file);
     expect(bad).toMatchObject({ status: 2, stdout: '' });
     const lines = bad.stderr
