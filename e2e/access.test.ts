@@ -23,7 +23,6 @@ test('phone: the owner gives a builder a code; he chooses a password by it, is t
   const code = await browser.text('given-code-value');
   expect(await axeViolations(browser)).toEqual([]);
   await browser.press('sign-out');
-
   await browser.press('to-code');
   await browser.fill('code-signInName', 'tobin');
   await browser.fill('code-code', code.toLowerCase());
@@ -70,6 +69,7 @@ test('wide: sessions elsewhere are ended; signing out asks what becomes of what 
   await browser.press('sign-out');
   await browser.seeText('half-typed', /half typed on this device/);
   await browser.press('sign-out-forget');
+  await browser.find('[data-testid="sign-in-name"]');
   await signIn(browser, 'mara', 'layout-dye-demo');
   await browser.visit('/builds/new');
   expect(await (await browser.find('[data-testid="engine-name"]')).getAttribute('value')).toBe('');

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { palette } from '../apps/app/src/ui/palette';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, WIDE, openBrowser, signIn } from './browser';
@@ -40,10 +41,12 @@ const wheelIsThere = (): Promise<unknown> =>
 async function looks(theme: 'dye' | 'sheet'): Promise<void> {
   const { ground, ink, raised } = palette[theme];
   const wanted = { page: asRgb(ground), text: asRgb(ink), picture: asRgb(raised) };
-  let seen: unknown;
-  await browser.driver
-    .wait(async () => JSON.stringify((seen = await colours())) === JSON.stringify(wanted), 20_000)
-    .catch(() => expect(seen).toEqual(wanted));
+  let seen = await colours();
+  for (let tries = 0; tries < 100 && !isDeepStrictEqual(seen, wanted); tries += 1) {
+    await browser.driver.sleep(100);
+    seen = await colours();
+  }
+  expect(seen).toEqual(wanted);
 }
 
 async function choose(label: string): Promise<void> {
