@@ -111,7 +111,9 @@ export function createApi(
     .use(async (c, next) => {
       if (c.req.method === 'GET' || c.req.method === 'HEAD') return next();
       if (OPEN_TO_ALL.has(c.req.path)) return limitAnonymous(c, next);
-      if (!(await sessions.accountOf(c))) throw notSignedIn();
+      const account = await sessions.accountOf(c);
+      if (!account) throw notSignedIn();
+      c.set('account', account);
       return c.req.path === FILE_PATH ? limitFile(c, next) : limitBody(c, next);
     })
     .get('/health/live', (c) => c.json({ ok: true }))

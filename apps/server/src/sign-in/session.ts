@@ -230,10 +230,12 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
 
     /** Closes a route to everybody who has not signed in. */
     required: (async (c, next) => {
-      const hash = hashIn(c);
-      const account = hash ? await find(hash) : null;
-      if (!account) throw notSignedIn();
-      c.set('account', account);
+      if (!c.get('account')) {
+        const hash = hashIn(c);
+        const account = hash ? await find(hash) : null;
+        if (!account) throw notSignedIn();
+        c.set('account', account);
+      }
       await next();
     }) satisfies MiddlewareHandler<SignedIn>,
 

@@ -1,7 +1,7 @@
+import { Hono, type MiddlewareHandler } from 'hono';
 import { secureHeaders } from 'hono/secure-headers';
 
-/** What a browser is told not to do, with everything that is served: pages, answers and papers alike. */
-export const headers = secureHeaders({
+const secure = secureHeaders({
   contentSecurityPolicy: {
     defaultSrc: ["'self'"],
     // React Native for Web writes its styles into the page at run time.
@@ -22,3 +22,17 @@ export const headers = secureHeaders({
     screenWakeLock: ['self'],
   },
 });
+
+/** They are the same for every answer, and asked of the library once: written into an answer that is there already, they cost as much as the answer. */
+const list = Promise.resolve(
+  new Hono()
+    .use(secure)
+    .get('/', (c) => c.body(null))
+    .request('/'),
+).then((answer) => [...answer.headers]);
+
+/** What a browser is told not to do, with everything that is served: pages, answers and papers alike. */
+export const headers: MiddlewareHandler = async (c, next) => {
+  for (const [name, value] of await list) c.header(name, value);
+  await next();
+};
