@@ -5,9 +5,9 @@ import type { Order, Settled } from './worker';
 
 /** The answer to a request waits for a task at most so long, ms. An import reads and writes up to 16 MB. */
 const PATIENCE_MS: Readonly<Record<keyof Tasks, number>> = {
-  report: 20_000,
-  sheet: 20_000,
-  summary: 30_000,
+  report: 45_000,
+  sheet: 45_000,
+  summary: 60_000,
   takeIn: 50_000,
 };
 const MOST_WAITING = 200;

@@ -1,3 +1,4 @@
+import { constants, setPriority } from 'node:os';
 import { workerData } from 'node:worker_threads';
 import { openDatabase } from '../db/database';
 import { isPassing } from '../db/trouble';
@@ -14,6 +15,9 @@ export interface Order<K extends keyof Tasks = keyof Tasks> {
   readonly task: K;
   readonly input: Parameters<Tasks[K]>[0];
 }
+
+// This thread alone (0 is whoever asks): it steps back whenever the one that answers requests has something to do.
+setPriority(0, constants.priority.PRIORITY_LOW);
 
 // Piscina hands its own data over first, then ours.
 const { databaseUrl } = (Array.isArray(workerData) ? workerData[1] : workerData) as { readonly databaseUrl: string };
