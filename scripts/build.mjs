@@ -54,8 +54,8 @@ export async function bundleForNode(entry, outfile) {
     format: 'esm',
     sourcemap: true,
     logLevel: 'warning',
-    // pdfmake reads font metrics beside its own files; the other two start threads from theirs.
-    external: ['pdfmake', 'piscina', 'pino'],
+    // pdfmake reads font metrics beside its own files; the other two start threads and processes from theirs.
+    external: ['pdfmake', 'workerpool', 'pino'],
     // Some dependencies still ask for require().
     banner: {
       js: "import{createRequire as makeRequire}from'node:module';const require=makeRequire(import.meta.url);",
@@ -63,7 +63,7 @@ export async function bundleForNode(entry, outfile) {
   });
 }
 
-/** The threads of the server are started from a bundle wherever it runs, in tests too. */
+/** The server's processes for long work are started from a bundle wherever it runs, in tests too. */
 export const ensureWorker = () => bundleForNode(path.join(ROOT, 'apps/server/src/derive/worker.ts'), WORKER_FILE);
 
 export async function ensureBuilt() {

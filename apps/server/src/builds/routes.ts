@@ -7,7 +7,7 @@ import type { Report } from '@yosoku/core/logbook/report';
 import type { Db } from '../db/database';
 import type { Deriver } from '../derive/deriver';
 import type { Sessions, SignedIn } from '../sign-in/session';
-import { answerJson } from '../web/answer-json';
+import { answerJson, answerPackedJson } from '../web/answer-json';
 import { checkedJson, checkedQuery } from '../web/checked';
 import type { Log } from '../web/log';
 import { Problem } from '../web/problem';
@@ -132,7 +132,10 @@ export function buildRoutes({ db, sessions, deriver, summaries, log }: BuildPart
       })
       .post('/import', sessions.required, async (c) => {
         const account = c.get('account');
-        const { placed, buildId, name } = await deriver.run('takeIn', { account, text: await c.req.text() });
+        const { placed, buildId, name } = await deriver.run('takeIn', {
+          account,
+          file: new Uint8Array(await c.req.arrayBuffer()),
+        });
         summaries.renew(buildId);
         return c.json({ buildId, name, placed }, 201);
       })
@@ -141,21 +144,18 @@ export function buildRoutes({ db, sessions, deriver, summaries, log }: BuildPart
         const { shopId, shopName } = c.get('account');
         await requireBuild(db, shopId, id);
         const printing = { shopName, paper: c.req.valid('query').paper ?? 'a4', printedAt: new Date() } as const;
-        const sheet = await deriver.run('sheet', { buildId: id, printing });
-        const name = sheet.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
-        return c.body(new Uint8Array(sheet.pdf), 200, {
+        const { name, bytes } = await deriver.run('sheet', { buildId: id, printing });
+        const file = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+        return c.body(new Uint8Array(bytes), 200, {
           'Content-Type': 'application/pdf',
-          'Content-Disposition': `inline; filename="build-sheet.pdf"; filename*=UTF-8\'\'${encodeURIComponent(name)}.pdf`,
+          'Content-Disposition': `inline; filename="build-sheet.pdf"; filename*=UTF-8\'\'${encodeURIComponent(file)}.pdf`,
         });
       })
       .get('/builds/:id/report', async (c) => {
         const id = c.req.param('id');
         await requireBuild(db, c.get('account').shopId, id);
-        return answerJson(
-          c,
-          `{"report":${await deriver.run('report', { buildId: id })}}`,
-          {} as { report: Report | null },
-        );
+        const { bytes } = await deriver.run('report', { buildId: id });
+        return answerPackedJson(c, bytes, {} as { report: Report | null });
       })
   );
 }

@@ -8,7 +8,7 @@ import { giveUpOnSummary, staleBuilds } from './summary';
 const QUIET_MS = 1_500;
 
 /**
- * Keeps what lists show up to date, beside everything else: one build at a time, in a thread of its own. Nobody waits for it.
+ * Keeps what lists show up to date, beside everything else: one build at a time, in a process of its own. Nobody waits for it.
  */
 export function makeSummaries(db: Db, deriver: Deriver, log: Log) {
   const quiet = new Map<string, NodeJS.Timeout>();

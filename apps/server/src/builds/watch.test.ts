@@ -70,6 +70,7 @@ test('two devices on one build, each at a server of its own: both are told of wh
   const back = await listen(here, cookie, `/builds/${id}/stream?after=0`, '2');
   expect((await back.next()).map((entry) => entry.id)).toEqual([more.id]);
   await Promise.all([back.close(), second.close()]);
+  await there.close();
 });
 
 test('nobody listens to the build of another shop, or without a sign-in', async () => {

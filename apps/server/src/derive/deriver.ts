@@ -1,4 +1,4 @@
-import { Piscina } from 'piscina';
+import { Promise as PoolPromise, pool as openPool } from 'workerpool';
 import { Problem } from '../web/problem';
 import type { Tasks } from './tasks';
 import type { Order, Settled } from './worker';
@@ -11,7 +11,8 @@ const PATIENCE_MS: Readonly<Record<keyof Tasks, number>> = {
   takeIn: 50_000,
 };
 const MOST_WAITING = 200;
-const IDLE_MS = 60_000;
+/** What one task may hold, MB: a build of the most points that are worked through takes a third of it. */
+const MOST_MEMORY_MB = 1024;
 
 const tooLong = (): Problem =>
   new Problem(
@@ -24,43 +25,56 @@ const tooLong = (): Problem =>
 export class TaskFailedForNow extends Error {}
 
 /**
- * Threads beside the one that answers requests, for everything that may take long.
+ * Processes beside the one that answers requests, for everything that may take long. Threads of one process will not do: they share its
+ * collector of rubbish, and while a large build is worked through every request would wait for that.
  * @param workerFile `worker.ts`, bundled.
  */
-export function makeDeriver(workerFile: string, databaseUrl: string, threads = 2) {
-  const pool = new Piscina({
-    filename: workerFile,
-    minThreads: 0,
-    maxThreads: threads,
-    idleTimeout: IDLE_MS,
-    maxQueue: MOST_WAITING,
-    // An idle thread goes on listening: it must hear that the line to the database has broken.
-    atomics: 'disabled',
-    workerData: { databaseUrl },
-    resourceLimits: { maxOldGenerationSizeMb: 1024 },
+export function makeDeriver(workerFile: string, databaseUrl: string, processes = 2) {
+  const pool = openPool(workerFile, {
+    workerType: 'process',
+    maxWorkers: processes,
+    maxQueueSize: MOST_WAITING,
+    forkOpts: {
+      // The sheet is bytes: plain JSON, the default between processes, would write each as a number.
+      serialization: 'advanced',
+      execArgv: ['--enable-source-maps', `--max-old-space-size=${MOST_MEMORY_MB}`],
+      env: { ...process.env, DATABASE_URL: databaseUrl },
+    },
   });
 
-  /** Does a task. Throws its problem, or one that says that it took too long; the thread is ended then. */
+  /** Does a task. Throws its problem, or one that says that it took too long; its process is ended then. */
   async function run<K extends keyof Tasks>(
     task: K,
     input: Parameters<Tasks[K]>[0],
   ): Promise<Awaited<ReturnType<Tasks[K]>>> {
     const order: Order<K> = { task, input };
+    if (pool.stats().pendingTasks >= MOST_WAITING) throw new TaskFailedForNow('too many tasks are waiting');
+    const pieces: Uint8Array[] = [];
+    const working = pool.exec('run', [order], { on: (piece: Uint8Array) => pieces.push(piece) });
+    const patience = setTimeout(() => working.cancel(), PATIENCE_MS[task]);
     let settled: Settled;
     try {
-      settled = (await pool.run(order, { signal: AbortSignal.timeout(PATIENCE_MS[task]) })) as Settled;
+      settled = (await working) as Settled;
     } catch (error) {
-      if (error instanceof Error && error.name === 'AbortError') throw tooLong();
-      if (error instanceof Error && /queue/i.test(error.message))
-        throw new TaskFailedForNow('too many tasks are waiting');
+      if (error instanceof PoolPromise.CancellationError) throw tooLong();
       throw error;
+    } finally {
+      clearTimeout(patience);
     }
-    if (settled.ok) return settled.value as Awaited<ReturnType<Tasks[K]>>;
+    if (settled.ok) {
+      const value = pieces.length > 0 ? { ...settled.value, bytes: Buffer.concat(pieces) } : settled.value;
+      return value as Awaited<ReturnType<Tasks[K]>>;
+    }
     if ('problem' in settled) throw Problem.of(settled.problem);
     throw new TaskFailedForNow(settled.passing);
   }
 
-  return { run, close: () => pool.destroy() };
+  return {
+    run,
+    close: async (): Promise<void> => {
+      await pool.terminate(true);
+    },
+  };
 }
 
 export type Deriver = ReturnType<typeof makeDeriver>;

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { derive } from '@yosoku/core/logbook/report';
 import type { Entry } from '@yosoku/core/logbook/entry';
 import { readEntries } from '../builds/logbook';
@@ -22,11 +23,17 @@ async function readWhole(db: Db, buildId: string): Promise<readonly Entry[]> {
   return entries;
 }
 
-/** Everything that may take long, by name: done away from the thread that answers requests. Builds are scoped to their shop before. */
+/** What a task gives beside its words may be megabytes: it comes back in pieces, see `worker.ts`. */
+export interface WithBytes {
+  readonly bytes: Uint8Array;
+}
+
+/** Everything that may take long, by name: done away from the process that answers requests. Builds are scoped to their shop before. */
 export const makeTasks = (db: Db) => ({
-  /** JSON of the Report of a build; "null" without a description. */
-  report: async ({ buildId }: { readonly buildId: string }): Promise<string> =>
-    JSON.stringify(derive([...(await readWhole(db, buildId))])),
+  /** JSON of what is answered for the Report of a build, compressed: with traces it is tens of megabytes. The report is null without a description. */
+  report: async ({ buildId }: { readonly buildId: string }): Promise<WithBytes> => ({
+    bytes: gzipSync(JSON.stringify({ report: derive([...(await readWhole(db, buildId))]) }), { level: 4 }),
+  }),
 
   /** The sheet of a build as PDF, and the build's name. */
   sheet: async ({
@@ -35,18 +42,18 @@ export const makeTasks = (db: Db) => ({
   }: {
     readonly buildId: string;
     readonly printing: Printing;
-  }): Promise<{ readonly name: string; readonly pdf: Uint8Array }> => {
+  }): Promise<WithBytes & { readonly name: string }> => {
     const report = derive([...(await readWhole(db, buildId))]);
     if (!report) throw new Problem(422, 'Nothing to print', 'This logbook does not say what engine it is.');
-    return { name: report.build.name, pdf: new Uint8Array(await printSheet(report, printing)) };
+    return { name: report.build.name, bytes: new Uint8Array(await printSheet(report, printing)) };
   },
 
   /** Works out anew what lists show of a build. */
   summary: ({ buildId }: { readonly buildId: string }): Promise<void> => renewSummary(db, buildId),
 
   /** Takes a build file into a shop. */
-  takeIn: ({ account, text }: { readonly account: Account; readonly text: string }): Promise<TakenIn> =>
-    takeIn(db, account, text, MOST_POINTS),
+  takeIn: ({ account, file }: { readonly account: Account; readonly file: Uint8Array }): Promise<TakenIn> =>
+    takeIn(db, account, new TextDecoder().decode(file), MOST_POINTS),
 });
 
 export type Tasks = ReturnType<typeof makeTasks>;
