@@ -19,11 +19,11 @@ export interface FittedLobe {
 }
 
 /** Steepness of a common lobe. From memory. */
-const USUAL_POWER = 3;
-const LEAST_POWER = 2.05;
+const USUAL_POWER = 2.1;
+const LEAST_POWER = 1.6;
 const MOST_POWER = 14;
 /** Half of the whole duration of a common lobe, crank degrees. From memory. */
-const USUAL_HALF = 155;
+const USUAL_HALF = 150;
 const STEPS = 60;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 

@@ -70,9 +70,17 @@ const HELD_BY_STOP = 'at the contact that stopped it turning back';
 /** How unequal the two sides read from the wheel's own zero: twice the error of the zero, crank degrees, never negative. */
 export const sideDifference = (result: Pick<TdcResult, 'tdc'>): CrankDeg => crankDeg(Math.abs(2 * result.tdc));
 
-/** Does a pass prove the zero: are the two sides equal within `limit` crank degrees? */
-export const provesZero = (result: Pick<TdcResult, 'tdc'>, limit: number): boolean =>
-  sideDifference(result) <= limit + ROUNDING;
+/**
+ * Does a pass prove the zero: are the two sides equal within `limit` crank degrees? With a pin offset equal heights are not quite equal angles: sides that
+ * read alike do prove it, and so do sides that differ by what the offset makes of them.
+ */
+export const provesZero = ({ tdc, offsetShift }: PassShift, limit: number): boolean =>
+  Math.min(Math.abs(tdc), Math.abs(tdc + offsetShift)) * 2 <= limit + ROUNDING;
+
+interface PassShift {
+  readonly tdc: number;
+  readonly offsetShift: number;
+}
 
 export type Rotation = 'clockwise' | 'counter-clockwise';
 

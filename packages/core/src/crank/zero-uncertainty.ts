@@ -1,3 +1,4 @@
+import { pooled, pooledFactor } from '../statistics/repeats';
 import { computedDegrees } from '../units/degrees';
 import { inches } from '../units/length';
 import { type SliderCrank, dwellHalf, equalHeights, pistonSlope } from './slider-crank';
@@ -10,6 +11,8 @@ export type ReadOn =
       readonly radius: number;
       readonly graduation: number;
       readonly pointerGap?: number | undefined;
+      /** What its builder reads to, by what he typed, crank degrees. */
+      readonly typed?: number | undefined;
     }
   | { readonly on: 'rim'; readonly round: number; readonly tapeStep: number };
 
@@ -48,17 +51,18 @@ export const USUAL_CRANK: SliderCrank = { stroke: 86, rod: 145 };
 export const USUAL_RESOLUTION = { in: inches('0.0005'), mm: 0.01 } as const;
 /** What the eye tells apart at the edge of a wheel, mm. From memory. */
 const EYE = 0.25;
+/** By how much it errs at the pointer, 1 sigma, mm: 0.1° on a wheel of 230 mm. From memory. */
+const EYE_ERRS = 0.2;
 /** How far from square the eye may look past a pointer, degrees. From memory. */
 const EYE_TILT = 10;
 const NORMAL_95 = 1.96;
-/** Two-sided 95 % points of Student's t for 1, 2, … degrees of freedom (JCGM 100:2008, table G.2). */
-const STUDENT_95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
 const DEG = 180 / Math.PI;
 const square = (value: number): number => value * value;
 
-/** The finest step that can be read, crank degrees: a quarter of a graduation, or what the eye sees at that radius. */
+/** The finest step that is read, crank degrees: what was typed, never finer than a quarter of a graduation; before that, what the eye sees at that radius. */
 export function readableStep(readOn: ReadOn): number {
   if (readOn.on === 'rim') return (360 * readOn.tapeStep) / readOn.round;
+  if (readOn.typed !== undefined) return Math.max(readOn.graduation / 4, readOn.typed);
   return Math.max(readOn.graduation / 4, (EYE / readOn.radius) * DEG);
 }
 
@@ -77,7 +81,9 @@ export const firstStopBias = (engine: SliderCrank, resolution: number): number =
   FIRST_STOP_MEAN * dwellHalf(engine, resolution);
 
 interface Terms {
+  /** Rounding to the step that is read to. */
   readonly reading: number;
+  readonly eye: number;
   readonly height: number;
   readonly parallax: number;
 }
@@ -88,12 +94,14 @@ function termsOf({ method, half, engine, readOn, resolution }: ZeroConditions): 
   const crank = engine ?? USUAL_CRANK;
   const parallax = parallaxHalfWidth(readOn) / Math.sqrt(3);
   const each = readableStep(readOn) / Math.sqrt(12);
+  const eye = (EYE_ERRS / (readOn.on === 'rim' ? readOn.round / (2 * Math.PI) : readOn.radius)) * DEG;
   if (readings === 'single')
-    return { reading: each, height: FIRST_STOP_DEVIATION * dwellHalf(crank, resolution), parallax };
+    return { reading: each, eye, height: FIRST_STOP_DEVIATION * dwellHalf(crank, resolution), parallax };
   const ofHeight = Math.hypot(feel, height === 'indicator' ? resolution / Math.sqrt(12) : 0);
   // A midpoint of two readings that err apart has 1/√2 of the error of each.
   return {
     reading: each / Math.SQRT2,
+    eye: eye / Math.SQRT2,
     height: ofHeight / pistonSlope(crank, Math.max(half, 1)) / Math.SQRT2,
     parallax,
   };
@@ -104,20 +112,22 @@ function termsOf({ method, half, engine, readOn, resolution }: ZeroConditions): 
  * scatters over a good part of a step is it rounded anew. Share of the variance that stays: exp(−4π²σ²/q²), for scatter σ and step q
  * (first harmonic of a dithered quantiser; from memory after Widrow, Kollár, Quantization Noise).
  */
-function readingAfter({ reading, height }: Terms, passes: number): number {
+function readingAfter({ reading, height, eye }: Terms, passes: number): number {
   // σ/q is the same for one reading and for a midpoint of two; reading = q/√12.
-  const stays = Math.exp((-4 * square(Math.PI) * square(height)) / (12 * square(reading)));
+  const stays = Math.exp((-4 * square(Math.PI) * (square(height) + square(eye))) / (12 * square(reading)));
   return reading * Math.sqrt(stays + (1 - stays) / passes);
 }
 
 function combine(terms: Terms, passes: number): number {
-  return Math.sqrt(square(terms.height) / passes + square(readingAfter(terms, passes)) + square(terms.parallax));
+  return Math.sqrt(
+    (square(terms.height) + square(terms.eye)) / passes + square(readingAfter(terms, passes)) + square(terms.parallax),
+  );
 }
 
 /**
  * How well TDC is known, from what it was read on and how often.
  * The height errs anew at every pass, rounding hardly (see `readingAfter`), looking past the pointer not at all. Where passes
- * scatter more than all of that explains, their own scatter is believed, with Student's t for so few.
+ * scatter more than all of that explains, their own scatter is believed beside it, with Student's t for so few.
  * Source: JCGM 100:2008 (GUM) 4.3, 5.1, G.3; the figures of eye and feel are from memory.
  * @example positive stop, half 20°, 230 mm wheel in degrees, one pass: "good to ±0.1°"
  */
@@ -129,10 +139,11 @@ export function zeroUncertainty(conditions: ZeroConditions): ZeroUncertainty {
   const freedom = count - 1;
   const spread = freedom > 0 ? Math.sqrt(passes.reduce((sum, each) => sum + square(each - mean), 0) / freedom) : 0;
 
-  const scatters = freedom > 0 && spread > Math.hypot(terms.reading, terms.height) * scatterLimit(freedom);
-  const ofRandom = (scatters ? spread : terms.height) / Math.sqrt(count);
-  const factor = scatters ? (STUDENT_95[freedom - 1] ?? NORMAL_95) : NORMAL_95;
-  const reading = readingAfter(terms, count);
+  const expected = Math.hypot(terms.reading, terms.height, terms.eye);
+  const scatters = freedom > 0 && spread > expected * scatterLimit(freedom);
+  const ofRandom = (scatters ? pooled(spread, freedom, expected) : terms.height) / Math.sqrt(count);
+  const factor = scatters ? pooledFactor(freedom) : NORMAL_95;
+  const reading = Math.hypot(readingAfter(terms, count), scatters ? 0 : terms.eye / Math.sqrt(count));
   const ofEye = Math.hypot(reading, terms.parallax);
   const standard = Math.hypot(ofRandom, ofEye);
   const expanded = Math.hypot(factor * ofRandom, NORMAL_95 * ofEye);

@@ -11,8 +11,8 @@ type Shows = BodyOf<'reading.taken'>['shows'];
 type Experience = BodyOf<'drive.fitted'>['parts'][number]['experience'];
 const DROP = 1.27;
 const LOBES = {
-  intake: { peak: 8.382, nose: 107, half: 150, power: 3, lean: 1 },
-  exhaust: { peak: 8.382, nose: -111, half: 152, power: 3, lean: -1 },
+  intake: { peak: 8.382, nose: 107, half: 150, power: 2, lean: 1 },
+  exhaust: { peak: 8.382, nose: -111, half: 152, power: 2, lean: -1 },
 };
 
 /** One of each kind, and the limit that it can reach. A tooth is a diagnosis before it is a move: its plan has checks of its own. */

@@ -5,6 +5,7 @@ import type { LengthUnit } from '../units/length';
 import type { Evidence } from '../verdict/observations';
 import { DEFAULT_LIMIT } from '../verdict/limits';
 import { together } from '../verdict/verdict';
+import { type ClosingFinding, closingCheck } from './closing-check';
 import { type Decision, decideTrial, placeViews } from './derive-verdict';
 import type { BodyOf } from './entry';
 import type { Build, Trial } from './fold';
@@ -37,6 +38,8 @@ export interface TrialFinding {
   readonly rounds: readonly RoundFinding[];
   readonly traces: readonly TraceFinding[];
   readonly views: readonly View[];
+  /** Has anything moved since TDC? */
+  readonly closing: ClosingFinding;
   readonly decision: Pick<Decision, 'cams' | 'verdict' | 'faults'>;
 }
 
@@ -107,7 +110,7 @@ function decideOnce(
   if (!holder) return decideTrial(evidence, whole, rule, context, told);
   const { build, card } = context;
   const from: unknown[] = [card, build.description, build.target, build.asItStands, build.card];
-  from.push(rule, told.limit, told.zeroProved, told.last);
+  from.push(rule, told.limit, told.zeroProved, told.last, told.closing.state, told.closing.by);
   addInputs(from, evidence);
   if (whole !== evidence) addInputs(from, whole);
   const known = decided.get(holder);
@@ -148,6 +151,7 @@ function deriveTrial(
   const aim = aimOf(build, card);
   const all = trial.rounds.map((round) => findRound(round, build, settings));
   const allTraces = findTraces(trial, build, settings);
+  const closing = closingCheck(build, trial, settings);
   const banked = build.description.body.engine.secondBank === undefined ? ([1] as const) : ([1, 2] as const);
   const banks = banked.map((bank): BankFinding => {
     const mine = <T extends { readonly bank: 1 | 2 }>(of: readonly T[]): readonly T[] =>
@@ -155,15 +159,16 @@ function deriveTrial(
     const [rounds, traces] = [mine(all), mine(allTraces)];
     const context: ViewContext = { build, card, ...aim, traces, known };
     const views = findViews(trial, rounds, context, bank);
-    const evidence = gatherEvidence(rounds, context, { odd: false });
+    const evidence = gatherEvidence(rounds, context, { odd: false, closed: closing.state === 'same' });
     const odd = rounds.some(({ problem, holds, lacking }) => problem !== null && holds && lacking === 0);
-    const whole = odd ? gatherEvidence(rounds, context, { odd: true }) : evidence;
+    const whole = odd ? gatherEvidence(rounds, context, { odd: true, closed: closing.state === 'same' }) : evidence;
     const decision = decideOnce(trial, evidence, whole, judgedBy, context, {
       limit,
       zeroProved: provedOf(rounds, traces),
       last,
       views,
       bank,
+      closing,
     });
     const placed = placeViews(views, decision);
     return { bank, rounds, traces, views: bank === 1 ? placed : placed.map(ofSecondBank), evidence, decision };
@@ -178,6 +183,7 @@ function deriveTrial(
     banks,
     rounds: all,
     traces: allTraces,
+    closing,
     views: second ? banks.flatMap(({ views }) => views) : (first?.views ?? []),
     decision: second ? decideTogether(banks) : (first?.decision ?? { cams: [], verdict: null, faults: [] }),
   };

@@ -8,6 +8,9 @@ import type { Evidence, Observation } from '../verdict/observations';
 import { advanceOf, placeOf } from '../verdict/place-cam';
 import { CHANCE, type Verdict, judge, together } from '../verdict/verdict';
 import { type Weighing, narrowed, weigh } from '../verdict/weigh';
+import { computedDegrees } from '../units/degrees';
+import { besideOf } from './beside';
+import type { ClosingFinding } from './closing-check';
 import type { Build } from './fold';
 import { followsDownOf } from './read-plan';
 import { type FaultFinding, basisOf, faultOf, labelsOf, nextWords, worstOf } from './verdict-words';
@@ -65,6 +68,7 @@ export function decideTrial(
     readonly last: boolean;
     readonly views: readonly View[];
     readonly bank: 1 | 2;
+    readonly closing: ClosingFinding;
   },
 ): Decision {
   const odd = whole !== evidence;
@@ -86,10 +90,12 @@ export function decideTrial(
     const placed = placeOf(speaks, lead);
     const shares = sharesOf(placed?.weights ?? new Map());
     for (const view of new Set(evidence.observations.filter(mine).map((each) => each.view))) {
-      const alone = placeOf(
-        narrowed(weighing, (each) => each.view === view),
-        lead,
-      );
+      const ofView = (each: Observation): boolean => each.view === view;
+      // What could not be weighed together is looked at piece by piece.
+      const own = weighing.converged
+        ? narrowed(weighing, ofView)
+        : weigh({ ...evidence, observations: evidence.observations.filter(ofView) });
+      const alone = own?.converged ? placeOf(own, lead) : null;
       if (!alone) continue;
       const { standard, expanded } = expandedOf(alone.sources);
       if (standard > KNOWS_NOTHING) continue;
@@ -99,8 +105,15 @@ export function decideTrial(
   }
   const chance = chanceOf(weighing.solved.chiSquared, weighing.freedom);
   const ahead = Math.max(...found.map(({ lead, speaks }) => Math.abs(advanceOf(speaks, lead))), 0);
-  const suspects = weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS ? diagnose(evidence).named : [];
-  const faults = suspects.map(said);
+  // Repeats that scatter have widened what is weighed: then it says nothing of whether the readings go together.
+  const scattered = weighing.found.some(({ own }) => own.some(({ from }) => from === 'repeats'));
+  const suspects =
+    told.closing.state === 'moved'
+      ? []
+      : scattered || weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS
+        ? diagnose(evidence).named
+        : [];
+  const faults = told.closing.state === 'moved' ? [hasMoved(told.closing)] : suspects.map(said);
   const judged = found.flatMap(({ cam, lead, speaks, rule: spoken }): CamFinding[] => {
     const placed = placeOf(speaks, lead);
     if (!placed) return [];
@@ -127,10 +140,12 @@ export function decideTrial(
           zeroProved: told.zeroProved,
           basis: basisOf(context, placed.weights, spoken, cam),
           chance,
-          named: faults.filter((each) => cam === 'single' || concerns(each, evidence, cam)),
+          named: speaks.converged ? faults.filter((each) => cam === 'single' || concerns(each, evidence, cam)) : [],
           worst: chance < CHANCE ? worstOf(weighing, labels) : null,
           next: next && { words: nextWords(next, context.build), expanded: next.expanded },
           ahead: evidence.ahead[cam === 'exhaust' ? 'exhaust' : 'intake'],
+          converged: speaks.converged,
+          beside: besideOf(speaks, lead, placed, told.closing.state),
         }),
       },
     ];
@@ -142,6 +157,16 @@ export function decideTrial(
     places,
   };
 }
+
+/** The closing check shows it: nothing has to be guessed. */
+const hasMoved = ({ by }: ClosingFinding): FaultFinding => ({
+  fault: 'wheel-slipped',
+  words: `the wheel or the pointer has moved by ${computedDegrees(Math.abs(by ?? 0))} since TDC was proved`,
+  check: 'Find TDC again, then repeat what was read since: nothing says which readings it took with it.',
+  // Seen, not inferred: counted in the half degrees that one contact is good for.
+  better: (2 * (by ?? 0)) ** 2,
+  entries: [],
+});
 
 /** A valve of a single cam that was looked at: either says where it sits. */
 export const leadOf = ({ layout }: Weighing): Valve => (layout.of.intake.advance >= 0 ? 'intake' : 'exhaust');

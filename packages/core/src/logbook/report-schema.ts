@@ -15,6 +15,7 @@ const verdictSchema = z.strictObject({
   expanded: degrees.nullable().describe('Half-width of 95 % of it.'),
   move: degrees.nullable().describe('The move that cures it, crank degrees; positive advances.'),
   headline: z.string(),
+  beside: z.array(z.string()).readonly().describe('What it rests on that no reading has shown, each a sentence.'),
   action: z.string(),
   why: z.string(),
 });
@@ -248,6 +249,17 @@ export const reportSchema = z.strictObject({
     ),
     sitsOn,
     followsDown: z.boolean(),
+    closing: z
+      .strictObject({
+        state: z.enum(['none', 'due', 'same', 'moved']),
+        zero: z.string().nullable(),
+        setting: z.string().nullable(),
+        side: z.enum(['before', 'after']),
+        figure: z.number().nullable().describe('Of the indicator, millimetres.'),
+        by: degrees.nullable().describe('By how much the wheel stands further on than it did.'),
+        sentence: z.string(),
+      })
+      .describe('The contact that is met once more after the last reading: has anything moved since TDC?'),
   }),
   trials: z.array(
     z.strictObject({

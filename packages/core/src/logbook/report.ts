@@ -2,6 +2,7 @@ import { centrelineRemark, targetCentreline } from '../cam/target';
 import { deriveCrank } from './derive-crank';
 import { type PrepareFinding, derivePrepare } from './derive-prepare';
 import { findRebase } from './derive-rebase';
+import { NO_CLOSING_CHECK } from './closing-check';
 import { type TrialFinding, aimOf, cardOf, deriveTrials, targetInForce } from './derive-trial';
 import { type ZeroFinding, deriveZero } from './derive-zero';
 import { planReading } from './read-plan';
@@ -144,7 +145,7 @@ export function derive(entries: readonly Entry[]): Report | null {
       judgedBy,
       problem: wanted.ok ? null : wanted.problem,
     },
-    read: { ...plan, open: [...plan.open], heights: [...plan.heights] },
+    read: { ...plan, open: [...plan.open], heights: [...plan.heights], closing: trial?.closing ?? NO_CLOSING_CHECK },
     trials: trials.map((each) => reportTrial(each, card, cylinder)),
     verdict,
     drive: reportDrive(drive),
@@ -291,6 +292,7 @@ function waitingVerdict(
 ): ReportVerdict {
   const wait = (headline: string, action: string): ReportVerdict => ({
     kind: 'waiting',
+    beside: [],
     delta: null,
     expanded: null,
     move: null,

@@ -260,7 +260,14 @@ export function makeSheet(
     const start = trialStarts.get(trial.id);
     const rows = [...(start ? [start] : []), ...movedRows(drive, trial, result), ...(readingRows.get(trial.id) ?? [])];
     for (const view of trial.views) rows.push(result(view.title, view.shows, viewNote(view, trial)));
-    if (trial.decision.verdict) rows.push(result(trial.decision.verdict.headline, '', trial.decision.verdict.action));
+    if (trial.decision.verdict)
+      rows.push(
+        result(
+          trial.decision.verdict.headline,
+          '',
+          [trial.decision.verdict.action, ...trial.decision.verdict.beside].join(' '),
+        ),
+      );
     for (const { words, check } of trial.decision.faults.slice(1)) rows.push(result(`Or: ${words}`, '', check));
     if (trial === trials.at(-1) && proof.state === 'proved') rows.push(result('The move is proved', '', proof.gave));
     sections.push({ title: `Trial ${trial.number}`, rows });

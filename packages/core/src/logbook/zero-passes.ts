@@ -12,6 +12,7 @@ import {
   readableStep,
   zeroUncertainty,
 } from '../crank/zero-uncertainty';
+import type { ReadTo } from '../crank/read-to';
 import type { Problem } from '../problem';
 import { crankDeg, wrap180 } from '../units/angle';
 import { formatLength } from '../units/length';
@@ -82,13 +83,14 @@ export function crankOf({ engine }: Described): SliderCrank | null {
 export const resolutionOf = ({ instruments, units }: Described): number =>
   instruments?.resolution ?? USUAL_RESOLUTION[units];
 
-function readOnOf({ instruments }: Described, ring: WheelRing): ReadOn {
-  if (ring.ring === 'rim') return { on: 'rim', round: ring.round, tapeStep: TAPE_STEP[ring.unit] };
+function readOnOf({ instruments }: Described, ring: WheelRing, typed?: ReadTo): ReadOn {
+  if (ring.ring === 'rim') return { on: 'rim', round: ring.round, tapeStep: typed?.tape ?? TAPE_STEP[ring.unit] };
   return {
     on: 'wheel',
     radius: (instruments?.wheelDiameter ?? 2 * USUAL_WHEEL_RADIUS) / 2,
     graduation: instruments?.graduation ?? USUAL_GRADUATION,
     pointerGap: instruments?.pointerGap,
+    typed: typed?.wheel ?? undefined,
   };
 }
 
@@ -97,7 +99,8 @@ export const wheelStepOf = (described: Described): number => readableStep(readOn
 
 export const ringOf = (zero: Zero, described: Described): WheelRing => zero.begun.ring ?? described.wheel;
 
-function findPass(pass: Pass, setting: string | null, method: ZeroMethodName, described: Described): PassFinding {
+function findPass(pass: Pass, setting: string | null, zero: Zero, described: Described): PassFinding {
+  const { method } = zero.begun;
   const readings = [...pass.before, ...pass.after].map(({ id, body }): TdcReading => ({
     entry: id,
     side: body.side,
@@ -118,7 +121,7 @@ function findPass(pass: Pass, setting: string | null, method: ZeroMethodName, de
   const judged = (result: PassResult): PassFinding => ({
     ...base,
     result,
-    proves: setting === null ? null : provesZero({ tdc: crankDeg(result.tdc) }, PROOF_LIMIT),
+    proves: setting === null ? null : provesZero(result, proofLimitOf(zero, described)),
   });
   if (count === 'single') {
     if (!before) return base;
@@ -145,8 +148,12 @@ function findPass(pass: Pass, setting: string | null, method: ZeroMethodName, de
   return judged({ arc, half, tdc, offsetShift });
 }
 
+/** How far the two sides of a proof may differ, crank degrees: nobody is held to less than the step that he reads to. */
+export const proofLimitOf = (zero: Zero, described: Described): number =>
+  Math.max(PROOF_LIMIT, readableStep(readOnOf(described, ringOf(zero, described), zero.readTo)));
+
 export const findStage = (stage: Stage, zero: Zero, described: Described): PassFinding[] =>
-  stage.passes.map((pass) => findPass(pass, stage.id, zero.begun.method, described));
+  stage.passes.map((pass) => findPass(pass, stage.id, zero, described));
 
 /** True TDC as each pass found it, crank degrees: about the first of them, since they may lie either side of ±180. */
 export function tdcsOf(passes: readonly PassFinding[]): number[] {
@@ -166,7 +173,7 @@ export function uncertaintyOf(
     method: zero.begun.method,
     half: good.reduce((sum, pass) => sum + (pass.result?.half ?? 0), 0) / good.length,
     engine: crankOf(described),
-    readOn: readOnOf(described, ringOf(zero, described)),
+    readOn: readOnOf(described, ringOf(zero, described), zero.readTo),
     resolution: resolutionOf(described),
     passes: tdcsOf(good),
   });
@@ -202,7 +209,7 @@ export function findSettings(build: Build): ReadonlyMap<string, SettingFinding> 
         turned: 0,
         rebasedBy: null,
         standard: judged?.uncertainty?.standard ?? UNPROVED_TDC,
-        step: readableStep(readOnOf(described, ringOf(zero, described))),
+        step: readableStep(readOnOf(described, ringOf(zero, described), zero.readTo)),
       };
       found.set(stage.id, {
         proved,

@@ -1,3 +1,5 @@
+import { pooled, pooledFactor } from '../statistics/repeats';
+
 /**
  * How far a reading of the cam may err, by the GUM (JCGM 100:2008, 5.1 and 5.2). Each reading is a place on the wheel where the indicator
  * showed a figure. What errs: the wheel (rounded to what can be read), the indicator at the reading (its resolution, through the slope of the
@@ -22,7 +24,7 @@ export interface FlankSlopes {
 export interface Terms {
   /** Rounding of the wheel: the same place is rounded the same way each time. */
   readonly wheel: number;
-  /** Indicator, its zero included where it does not cancel: anew at every round. */
+  /** Indicator, its zero included where it does not cancel, and the eye at the pointer: anew at every round. */
   readonly indicator: number;
   /** TDC: the same in all. */
   readonly tdc: number;
@@ -50,19 +52,20 @@ export function pairTerms(slopes: FlankSlopes, { wheelStep, resolution, tdc }: R
   const [up, down] = [Math.max(slopes.opening, FLATTEST), Math.max(slopes.closing, FLATTEST)];
   const each = resolution / SQRT12;
   const wheel = wheelStep / SQRT12;
+  const eye = wheelStep > 0 ? EYE : 0;
   return {
     centre: {
       wheel: wheel / Math.SQRT2,
-      indicator: Math.hypot(each / up, each / down, each * (1 / up - 1 / down)) / 2,
+      indicator: Math.hypot(each / up, each / down, each * (1 / up - 1 / down), eye * Math.SQRT2) / 2,
       tdc,
     },
     duration: {
       wheel: wheel * Math.SQRT2,
-      indicator: Math.hypot(each / up, each / down, each * (1 / up + 1 / down)),
+      indicator: Math.hypot(each / up, each / down, each * (1 / up + 1 / down), eye * Math.SQRT2),
       tdc: 0,
     },
-    opening: { wheel, indicator: (each * Math.SQRT2) / up, tdc },
-    closing: { wheel, indicator: (each * Math.SQRT2) / down, tdc },
+    opening: { wheel, indicator: Math.hypot((each * Math.SQRT2) / up, eye), tdc },
+    closing: { wheel, indicator: Math.hypot((each * Math.SQRT2) / down, eye), tdc },
   };
 }
 
@@ -79,11 +82,13 @@ export interface Combined {
 
 export type ReadSource = 'reading the wheel' | 'the indicator' | 'repeats' | 'TDC';
 
-export const NORMAL_95 = 1.96;
-/** Two-sided 95 % points of Student's t (JCGM 100:2008, table G.2), and √(χ²₀.₉₉₉/ν), for 1, 2, … degrees of freedom. */
-const STUDENT_95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
-const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
 const square = (value: number): number => value * value;
+
+export const NORMAL_95 = 1.96;
+/** What the eye at the pointer errs by beside the step that is read to, crank degrees (1 sigma). From memory. */
+export const EYE = 0.1;
+/** Scatter beyond what chance makes of the budget in 999 of 1,000 cases: √(χ²₀.₉₉₉/ν) for ν = 1, 2, …. */
+const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
 
 /** Repeats as one value, and what is left of each of their errors. In the unit of the values. */
 export interface Repeated {
@@ -101,7 +106,7 @@ export interface Repeated {
 
 /**
  * Repeats of one quantity. What errs anew each time wears down with their number; rounding to the wheel only as far as the place itself scatters (share
- * exp(−4π²σ²/q²) of its variance stays, as for TDC). Repeats that scatter beyond the budget are believed instead of it, with Student's t for so few.
+ * exp(−4π²σ²/q²) of its variance stays, as for TDC). Repeats that scatter beyond the budget are believed beside it, with Student's t for so few.
  * @param values at least one.
  * @param wheel standard uncertainty of one rounding, and `indicator` of what errs anew.
  */
@@ -116,9 +121,9 @@ export function repeatsOf(values: readonly number[], wheel: number, indicator: n
     mean,
     wheel: wheel * Math.sqrt(stays + (1 - stays) / count),
     stays,
-    random: (scatters ? deviation : indicator) / Math.sqrt(count),
+    random: (scatters ? pooled(deviation, freedom, Math.hypot(wheel, indicator)) : indicator) / Math.sqrt(count),
     scatters,
-    factor: scatters ? (STUDENT_95[freedom - 1] ?? NORMAL_95) : NORMAL_95,
+    factor: scatters ? pooledFactor(freedom) : NORMAL_95,
   };
 }
 

@@ -48,8 +48,8 @@ const STROKE = 3.42 * INCH;
 const ROD = 5.85 * INCH;
 
 const LOBES: Readonly<Record<Valve, Lobe>> = {
-  intake: { peak: 0.34 * INCH, nose: 106, half: 152, power: 3, lean: 1 },
-  exhaust: { peak: 0.335 * INCH, nose: -112, half: 154, power: 3, lean: -1 },
+  intake: { peak: 0.34 * INCH, nose: 106, half: 148, power: 2, lean: 1 },
+  exhaust: { peak: 0.335 * INCH, nose: -112, half: 150, power: 2, lean: -1 },
 };
 
 function printed(valve: Valve, lobe: Lobe): NonNullable<PracticeBase['card']['intake']> {

@@ -1,8 +1,15 @@
-import type { Valve } from '../cam/card';
+import { VALVES, type Valve } from '../cam/card';
 import { centrelineForLift, liftForCentreline } from '../cam/lift-at-tdc';
 import { type Lobe, lobeAt } from '../cam/lobe';
 import { wrap180 } from '../units/angle';
-import type { CardFact, Evidence, FlankObservation, Observation, TdcLiftObservation } from './observations';
+import type {
+  CardFact,
+  CentreMeans,
+  Evidence,
+  FlankObservation,
+  Observation,
+  TdcLiftObservation,
+} from './observations';
 
 /**
  * How lobe, cam and measuring make the readings. Unknown are the lobes as ground, how far ahead the cam sits, and what the measuring brings with it:
@@ -19,17 +26,20 @@ export interface Unknown {
 }
 
 type UnknownName =
-  'nose' | 'half' | 'power' | 'lean' | 'peak' | 'scale' | 'ratio' | 'lash' | 'advance' | 'apart' | 'tdc';
+  'nose' | 'half' | 'power' | 'lean' | 'peak' | 'scale' | 'ratio' | 'lash' | 'advance' | 'apart' | 'tdc' | 'base';
+
+/** Up to 0.002 in, half of it the same in all rounds and half anew: each as a standard uncertainty, mm. From memory. */
+export const BASE_ZERO = 0.0508 / Math.sqrt(6);
 
 /** All from memory. Crank degrees, mm, or shares. */
 const PRIOR = {
   /** Where a nose stands of which the card says nothing. */
   nose: 10,
   /** Half of the whole duration of common lobes, and their steepness. */
-  half: { mean: 155, standard: 15 },
-  power: { mean: 3, standard: 0.7, shaped: 3 },
-  /** Event centre against nose: ±1° at 0.050 in (1-sigma), which is about half of the lean at the foot. */
-  lean: 2.1,
+  half: { mean: 150, standard: 15 },
+  power: { mean: 2.2, standard: 0.5, shaped: 2 },
+  /** Event centre at 0.050 in less the middle of an equal drop: about +0.5° with 1.2° (1-sigma); at the foot nearly twice that. Common practice, no source. */
+  lean: { mean: 0.9, standard: 2.2 },
   peak: 1.5,
   /** An indicator a few degrees out of line: 1 − cos α. */
   scale: 0.007,
@@ -40,20 +50,36 @@ const PRIOR = {
   other: { nose: 6, half: 12 },
   /** Lobes are ground to within about a quarter of a cam degree of each other. */
   apart: 0.5,
+  /** Where a builder takes the base circle to be, mm: the part of it that is his habit, or the cam’s run-out. */
+  base: BASE_ZERO,
 } as const;
+
+/** Height of the events, and drop from the peak, that a centreline is counted at, mm: 0.050 in. */
+const COUNTED_AT = 1.27;
 
 /** What the shape of a lobe is called in a budget. */
 export const SHAPE = 'the lobe’s shape';
+/** And what a centreline may be the middle of. */
+export const LEAN = 'lean of the lobe';
 
 /** Places of the unknowns of one valve in the list; −1 where there is none. */
 type Places = Readonly<
   Record<'nose' | 'half' | 'power' | 'lean' | 'peak' | 'scale' | 'ratio' | 'lash' | 'advance' | 'apart', number>
 >;
 
+interface Schools {
+  readonly drops: boolean;
+  readonly events: boolean;
+}
+
 export interface Layout {
   readonly unknowns: readonly Unknown[];
   readonly of: Readonly<Record<Valve, Places>>;
   readonly tdc: ReadonlyMap<string, number>;
+  /** Where the base circle was taken to be; −1 where nothing counts from it. */
+  readonly base: number;
+  /** What was read of each lobe, and what of its whole cam: drops from the peak, heights above the base circle. */
+  readonly schools: Readonly<Record<Valve, { readonly ofLobe: Schools; readonly ofCam: Schools }>>;
 }
 
 /** Nothing is known beforehand of where the cam sits. Crank degrees. */
@@ -102,7 +128,7 @@ export function layOut(
         loose ? lobe.power : power.mean,
         !loose && shape === 'full' ? power.shaped : power.standard,
       ),
-      lean: ofLobe('lean', 0, PRIOR.lean, 'lean of the lobe'),
+      lean: ofLobe('lean', loose ? 0 : PRIOR.lean.mean, PRIOR.lean.standard, LEAN),
       peak: ofLobe('peak', lobe.peak, PRIOR.peak),
       scale: ofLobe('scale', 0, PRIOR.scale, 'the indicator’s line'),
       ratio: atValve ? ofLobe('ratio', 0, PRIOR.ratio, 'ratio and lash') : -1,
@@ -122,7 +148,25 @@ export function layOut(
         each.zero,
         put({ name: 'tdc', valve: null, mean: 0, standard: evidence.zeros.get(each.zero) ?? 0, from: 'TDC' }),
       );
-  return { unknowns, of, tdc };
+  const onBase = observations.some((each) => each.kind !== 'flank' || each.from === 'base');
+  const base = onBase ? put({ name: 'base', valve: null, mean: 0, standard: PRIOR.base, from: 'the indicator' }) : -1;
+  const [intake, exhaust] = [schoolsOf(observations, 'intake'), schoolsOf(observations, 'exhaust')];
+  const both = { drops: intake.drops || exhaust.drops, events: intake.events || exhaust.events };
+  const schools = {
+    intake: { ofLobe: intake, ofCam: single ? both : intake },
+    exhaust: { ofLobe: exhaust, ofCam: single ? both : exhaust },
+  };
+  return { unknowns, of, tdc, base, schools };
+}
+
+function schoolsOf(observations: readonly Observation[], valve: Valve): Schools {
+  let [drops, events] = [false, false];
+  for (const each of observations)
+    if (each.kind === 'flank' && each.valve === valve) {
+      drops ||= each.from === 'peak';
+      events ||= each.from === 'base';
+    }
+  return { drops, events };
 }
 
 const NOWHERE: Places = {
@@ -197,6 +241,33 @@ export function flankOf(lobe: Lobe, flank: 'opening' | 'closing', height: number
   };
 }
 
+/**
+ * The nose by itself: common ones are blunt, whatever the flanks are like. 0.050 in below the peak they stand 40 to 48° from it, and as the root of the drop at
+ * others; common practice, no source. Steepness 1 is that root.
+ */
+const BLUNT = 44;
+export const noseOf = (lobe: Lobe): Lobe => ({
+  ...lobe,
+  power: 1,
+  half: BLUNT * Math.sqrt(lobe.peak / COUNTED_AT),
+  lean: lobe.lean / lobe.power,
+});
+
+/** As `flankOf`, of the nose: it has a width of its own, so that neither the lobe’s nor its steepness nor its peak moves it. */
+function noseFlank(lobe: Lobe, flank: 'opening' | 'closing', height: number): ReturnType<typeof flankOf> {
+  const { angle, byLean, byLift } = flankOf(noseOf(lobe), flank, height);
+  const leaning = (lobe.lean * byLean) / lobe.power;
+  return {
+    angle,
+    byHalf: 0,
+    byLean: byLean / lobe.power,
+    byPower: -leaning / lobe.power,
+    byLift,
+    // Seen at one drop: `byLift` comes in again with the peak that it is counted from.
+    byPeak: -byLift - leaning / lobe.peak,
+  };
+}
+
 function predictFlank(evidence: Evidence, layout: Layout, guess: Guess, observation: FlankObservation): Predicted {
   const { valve, flank, from, figure, atValve, zero } = observation;
   const row = new Float64Array(layout.unknowns.length);
@@ -206,8 +277,9 @@ function predictFlank(evidence: Evidence, layout: Layout, guess: Guess, observat
   const scale = 1 + valueOf(guess, places.scale);
   const ratio = atValve ? known.ratio * (1 + valueOf(guess, places.ratio)) : 1;
   const lash = atValve ? known.lash + valueOf(guess, places.lash) : 0;
-  const height = from === 'base' ? (figure * scale + lash) / ratio : lobe.peak - (figure * scale) / ratio;
-  const at = flankOf(lobe, flank, height);
+  const base = from === 'base' ? valueOf(guess, layout.base) : 0;
+  const height = from === 'base' ? (figure * scale + base + lash) / ratio : lobe.peak - (figure * scale) / ratio;
+  const at = from === 'base' ? flankOf(lobe, flank, height) : noseFlank(lobe, flank, height);
   const up = from === 'base' ? 1 : -1;
   setMoved(layout, row, valve, zero, 1);
   row[places.half] = at.byHalf;
@@ -215,8 +287,10 @@ function predictFlank(evidence: Evidence, layout: Layout, guess: Guess, observat
   row[places.power] = at.byPower;
   row[places.peak] = at.byPeak + (from === 'peak' ? at.byLift : 0);
   row[places.scale] = (up * at.byLift * figure) / ratio;
+  if (from === 'base') row[layout.base] = at.byLift / ratio;
   if (places.ratio >= 0 && atValve) {
-    row[places.ratio] = (-up * at.byLift * (figure * scale + (from === 'base' ? lash : 0)) * known.ratio) / ratio ** 2;
+    row[places.ratio] =
+      (-up * at.byLift * (figure * scale + (from === 'base' ? base + lash : 0)) * known.ratio) / ratio ** 2;
     if (from === 'base') row[places.lash] = at.byLift / ratio;
   }
   return { value: at.angle + moved(layout, guess, valve, zero), row, byFigure: (up * at.byLift) / ratio };
@@ -237,16 +311,23 @@ function predictTdcLift(evidence: Evidence, layout: Layout, guess: Guess, observ
   const centreline = byCatalogue(evidence, observation);
   if (centreline !== null) {
     const slope = liftForCentreline(valve, evidence.lobes[valve].catalogue, centreline)?.perAdvance ?? 1;
+    const printed = evidence.card.find((fact) => fact.of === 'centre' && fact.valve === valve);
+    const counted = centreOf(evidence, layout, guess, valve, printed?.of === 'centre' ? printed.means : 'unsaid');
+    addCounted(row, places, counted, 1);
     setMoved(layout, row, valve, zero, 1);
-    const value = valueOf(guess, places.nose) + moved(layout, guess, valve, zero);
-    return { value, row, byFigure: 1 / Math.max(1e-4, Math.abs(slope)) };
+    const byFigure = 1 / Math.max(1e-4, Math.abs(slope));
+    // A base circle taken too high leaves less lift, which looks like a later intake and an earlier exhaust.
+    const byBase = slope > 0 ? byFigure : -byFigure;
+    row[layout.base] = byBase;
+    const value = counted.value + moved(layout, guess, valve, zero) + byBase * valueOf(guess, layout.base);
+    return { value, row, byFigure };
   }
   const known = evidence.lobes[valve];
   const lift = (at: Guess, later: number): number => {
     const ofLobe = lobeAt(lobeOf(evidence, layout, at, valve), past - later).lift;
     const ratio = known.ratio * (1 + valueOf(at, places.ratio));
     const travel = atValve ? Math.max(0, ofLobe * ratio - known.lash - valueOf(at, places.lash)) : ofLobe;
-    return travel / (1 + valueOf(at, places.scale));
+    return (travel - valueOf(at, layout.base)) / (1 + valueOf(at, places.scale));
   };
   const later = moved(layout, guess, valve, zero);
   const value = lift(guess, later);
@@ -260,8 +341,77 @@ function predictTdcLift(evidence: Evidence, layout: Layout, guess: Guess, observ
     row[place] = (lift(tried, later) - value) / STEPS[name];
     tried[place] = was;
   }
+  row[layout.base] = -1;
   return { value, row, byFigure: 1 };
 }
+
+/** A centreline as it may be counted: where it stands, how it moves with the lean at the foot, and how far the two ways of counting it leave it open. */
+export interface Counted {
+  readonly value: number;
+  readonly byLean: number;
+  readonly byPower: number;
+  readonly byPeak: number;
+  readonly standard: number;
+}
+
+/**
+ * A printed or wanted centreline by the guess. Each school's own reading is compared in its own terms: an equal drop with a centreline that may be one,
+ * a wanted one in those of whoever wants it. Else it lies between the two, and may be either.
+ */
+export function centreOf(
+  evidence: Evidence,
+  layout: Layout,
+  guess: Guess,
+  valve: Valve,
+  means: CentreMeans | 'wanted',
+): Counted {
+  const { nose, lean } = layout.of[valve];
+  if (lean < 0) return { value: valueOf(guess, nose), byLean: 0, byPower: 0, byPeak: 0, standard: 0 };
+  const { ofLobe, ofCam } = layout.schools[valve];
+  const lobe = lobeOf(evidence, layout, guess, valve);
+  const least = Math.min(1, COUNTED_AT / lobe.peak);
+  const ofDrop = least / lobe.power;
+  const left = least ** (1 / lobe.power);
+  const share = 1 - left - ofDrop;
+  // Said or shown by the card, it counts; else it is taken as that of whoever measured.
+  let byEvents = 0.5;
+  if (means === 'nose' || (means !== 'events' && !ofCam.events)) byEvents = 0;
+  else if (means === 'events' || means === 'as-events' || (means === 'wanted' && !ofCam.drops)) byEvents = 1;
+  let open = 0;
+  if (means === 'as-events' && ofCam.events) open = NO_NEWS;
+  else if (byEvents === 0.5)
+    open =
+      ofLobe.drops && ofLobe.events
+        ? EITHER * 0.5 * share * Math.hypot(lobe.lean, OPEN_LEAN)
+        : 0.6 * share * PRIOR.lean.standard;
+  const byLean = ofDrop + byEvents * share;
+  // How that share moves with the lobe’s shape.
+  const dropByPower = -ofDrop / lobe.power;
+  const leftByPower = (-left * Math.log(least)) / lobe.power ** 2;
+  const shareByPower = dropByPower - byEvents * (leftByPower + dropByPower);
+  const shareByPeak = (-ofDrop + byEvents * (left / lobe.power + ofDrop)) / lobe.peak;
+  return {
+    value: lobe.nose + byLean * lobe.lean,
+    byLean,
+    byPower: shareByPower * lobe.lean,
+    byPeak: shareByPeak * lobe.lean,
+    standard: open,
+  };
+}
+/** A centreline that only repeats its card’s events says nothing beside them, crank degrees. */
+const NO_NEWS = 5;
+/** One of two places, told as a standard uncertainty: half of their distance stands for 95 of 100 nearly by itself. */
+const EITHER = 0.75;
+/** How a centreline moves with each unknown of its lobe, times a factor. */
+function addCounted(row: Float64Array, places: Places, { byLean, byPower, byPeak }: Counted, by: number): void {
+  row[places.nose] = by;
+  row[places.lean] = by * byLean;
+  row[places.power] = by * byPower;
+  row[places.peak] = by * byPeak;
+}
+
+/** A lean is hardly known better than this, crank degrees at the foot. */
+const OPEN_LEAN = 0.3;
 
 /** What an observation should have been, by the guess. Flanks and lifts by the catalogue in crank degrees, other lifts in mm. */
 export function predict(evidence: Evidence, layout: Layout, guess: Guess, observation: Observation): Predicted {
@@ -274,9 +424,10 @@ export function predict(evidence: Evidence, layout: Layout, guess: Guess, observ
   const ratio = atValve ? known.ratio * (1 + valueOf(guess, places.ratio)) : 1;
   const scale = 1 + valueOf(guess, places.scale);
   const peak = valueOf(guess, places.peak);
-  const travel = peak * ratio - (atValve ? known.lash + valueOf(guess, places.lash) : 0);
+  const travel = peak * ratio - (atValve ? known.lash + valueOf(guess, places.lash) : 0) - valueOf(guess, layout.base);
   row[places.peak] = ratio / scale;
   row[places.scale] = -travel / (scale * scale);
+  row[layout.base] = -1 / scale;
   if (atValve && places.ratio >= 0) {
     row[places.ratio] = (peak * known.ratio) / scale;
     row[places.lash] = -1 / scale;
@@ -299,16 +450,19 @@ export function predictCard(evidence: Evidence, layout: Layout, guess: Guess, fa
   if (!('valve' in fact)) {
     const [i, e] = [layout.of.intake.nose, layout.of.exhaust.nose];
     if (i < 0 || e < 0) return null;
+    const [intake, exhaust] = VALVES.map((valve) => centreOf(evidence, layout, guess, valve, 'unsaid'));
+    if (!intake || !exhaust) return null;
     const [byIntake, byExhaust] = fact.of === 'separation' ? [0.5, -0.5] : [-0.5, -0.5];
-    row[i] = byIntake;
-    row[e] = byExhaust;
-    return { value: byIntake * valueOf(guess, i) + byExhaust * valueOf(guess, e), row, byFigure: 0 };
+    addCounted(row, layout.of.intake, intake, byIntake);
+    addCounted(row, layout.of.exhaust, exhaust, byExhaust);
+    return { value: byIntake * intake.value + byExhaust * exhaust.value, row, byFigure: 0 };
   }
   const places = layout.of[fact.valve];
   if (places.nose < 0) return null;
-  if (fact.of === 'nose') {
-    row[places.nose] = 1;
-    return { value: valueOf(guess, places.nose), row, byFigure: 0 };
+  if (fact.of === 'centre') {
+    const counted = centreOf(evidence, layout, guess, fact.valve, fact.means);
+    addCounted(row, places, counted, 1);
+    return { value: counted.value, row, byFigure: 0 };
   }
   if (places.half < 0) return null;
   const lobe = lobeOf(evidence, layout, guess, fact.valve);

@@ -1,11 +1,20 @@
-import { ADVERTISED_HEIGHT, type CamCard, VALVES, type Valve, closesAt, noseAt, opensAt } from '../cam/card';
+import {
+  ADVERTISED_HEIGHT,
+  type CamCard,
+  VALVES,
+  type Valve,
+  closesAt,
+  eventCentre,
+  noseAt,
+  opensAt,
+} from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import type { Lobe } from '../cam/lobe';
 import { lineKey } from '../cam/timing-line';
-import type { CardFact, GuessedLobe } from './observations';
+import type { CardFact, CentreMeans, GuessedLobe } from './observations';
 
 /** A common lobe, where the card says next to nothing. From memory. */
-const COMMON: Omit<Lobe, 'nose'> = { peak: 8.5, half: 155, power: 3, lean: 0 };
+const COMMON: Omit<Lobe, 'nose'> = { peak: 8.5, half: 150, power: 2.1, lean: 0 };
 const USUAL_NOSE: Readonly<Record<Valve, number>> = { intake: 108, exhaust: -112 };
 /** An advertised duration says nothing of its height: 0.004 to 0.006 in is about this much. Crank degrees, from memory. */
 const HEIGHT_UNSTATED = 2.5;
@@ -16,6 +25,23 @@ const LIFT = 0.03;
 export function roundingOf(printed: number): number {
   const step = Number.isInteger(printed) ? 1 : Number.isInteger(printed * 2) ? 0.5 : 0.1;
   return step / Math.sqrt(12);
+}
+
+/** A printed centreline further from the middle of its own events than this was found another way, crank degrees: three events' roundings. */
+const CLEARLY_APART = 0.9;
+
+/** What a printed centreline is the middle of: as the card says, else as its own figures tell. */
+function meansOf(card: CamCard, valve: Valve, stands: (name: string) => boolean): CentreMeans {
+  if (card.centrelineMeans !== undefined) return card.centrelineMeans;
+  const { centreline = 0, timing = [] } = card[valve] ?? {};
+  const lines = timing.filter(
+    (line) => line.height !== null && stands(`opens@${lineKey(line)}`) && stands(`closes@${lineKey(line)}`),
+  );
+  const centres = lines.flatMap(({ opens, closes }) =>
+    opens === undefined || closes === undefined ? [] : [eventCentre(valve, opens, closes)],
+  );
+  if (centres.length === 0) return 'unsaid';
+  return centres.some((each) => Math.abs(each - centreline) <= CLEARLY_APART) ? 'as-events' : 'nose';
 }
 
 /**
@@ -36,10 +62,11 @@ export function factsOfCard(
     const stands = (name: string): boolean => !disputed.has(`${valve}.${name}`);
     if (printed.centreline !== undefined && stands('centreline'))
       facts.push({
-        of: 'nose',
+        of: 'centre',
         valve,
         value: noseAt(valve, printed.centreline),
         standard: roundingOf(printed.centreline),
+        means: meansOf(card, valve, stands),
       });
     const peak = completed[valve].lobeLift;
     if (peak !== null) facts.push({ of: 'peak', valve, value: peak, standard: LIFT });
@@ -69,7 +96,7 @@ export function factsOfCard(
     };
   };
   const lobes = { intake: lobeOf('intake'), exhaust: lobeOf('exhaust') };
-  const placed = (valve: Valve): boolean => facts.some((fact) => fact.of === 'nose' && fact.valve === valve);
+  const placed = (valve: Valve): boolean => facts.some((fact) => fact.of === 'centre' && fact.valve === valve);
   const { lobeSeparation, groundInAdvance } = card;
   // With both centrelines printed, LSA and ground-in advance only repeat them.
   if (!VALVES.every(placed)) {

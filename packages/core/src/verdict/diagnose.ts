@@ -46,6 +46,7 @@ export function diagnose(evidence: Evidence): Diagnosis {
   if (!healthy || health < ACCUSES) return { health, ranked: [], named: [] };
   const explain = explainer(healthy);
   const score = scoreOf(healthy);
+  const step = Math.max(0, ...evidence.observations.map((each) => (each.kind === 'peak-lift' ? 0 : each.step)));
   const ofCard = weigh(evidence, { ...options, blind: true });
   const ranked = FAULT_NAMES.flatMap((fault): Suspect[] => {
     let best: Suspect | null = null;
@@ -56,6 +57,8 @@ export function diagnose(evidence: Evidence): Diagnosis {
       if ('moves' in makes) {
         const explained = explain(makes);
         if (makes.sign && explained.amount * makes.sign <= 0) continue;
+        // Nobody is accused of less than the step that he reads to.
+        if (makes.turns && Math.abs(explained.amount) < step) continue;
         better = -explained.score;
         if (makes.standard > 0) amount = explained.amount;
       } else {

@@ -59,8 +59,6 @@ const ALIKE = 20;
 const SLIPS = 10;
 /** Slack of a chain or a belt that is read turning back: about 3 crank degrees. Common practice, no source. */
 const SLACK = { mean: -3, standard: 1.5 } as const;
-/** What a lifter loses that bleeds: 0.004 mm for each crank degree is half a millimetre by the nose. From memory. */
-const BLEEDS = { mean: 0.004, standard: 0.004 } as const;
 /** How much later a lifter that sticks comes down, crank degrees; how much is worn off a nose, mm; lobes ground apart, crank degrees. From memory. */
 const STICKS = 15;
 const WORN = 0.4;
@@ -161,10 +159,9 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
     check:
       'Hold the valve half open and watch the indicator: a lifter that bleeds lets it sink. Make it solid, or read at the lobe.',
     hypotheses: (evidence) =>
-      (evidence.lifter === null || evidence.lifter === 'hydraulic' ? somewhere(evidence) : []).map((valves) => ({
-        concerns: entriesOf(at(evidence, valves)),
-        makes: { ...BLEEDS, moves: bleeding(evidence, valves), sign: 1 },
-      })),
+      evidence.lifter === null || evidence.lifter === 'hydraulic'
+        ? somewhere(evidence).flatMap((valves) => bleeding(evidence, valves))
+        : [],
   },
   sticking: {
     words: 'a lifter sticks and does not follow its lobe down',

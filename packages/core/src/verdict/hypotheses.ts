@@ -11,6 +11,8 @@ export interface Moved {
   readonly standard: number;
   /** Which way x must come out: a lifter loses lift and gains none. */
   readonly sign?: 1 | -1;
+  /** Is x an angle on the wheel, crank degrees? */
+  readonly turns?: true;
 }
 
 /** One way in which a fault could have made the readings: it moved them, or something else was observed than was written down. */
@@ -51,7 +53,7 @@ export function shift(mean: number, standard: number, concerns: readonly Observa
   const moves: Moved['moves'] = (each) => (chosen.has(each) && each.kind !== 'peak-lift' ? 1 : 0);
   return {
     concerns: entriesOf(concerns),
-    makes: sign ? { mean, standard, moves, sign } : { mean, standard, moves },
+    makes: { mean, standard, moves, turns: true, ...(sign ? { sign } : {}) },
   };
 }
 
@@ -106,18 +108,41 @@ const MISTAKEN: readonly (readonly [number, readonly number[]])[] = [
   [0.05, [1.27]],
 ];
 
-/** What one mm of lift lost for each degree since the lifter left its seat does to a reading. */
-export function bleeding(evidence: Evidence, valves: readonly Valve[]): Moved['moves'] {
+/** Lift that a lifter loses for each degree off its seat, mm: from hardly any to half of a lobe. From memory. */
+const BLEEDS = [0.002, 0.004, 0.006, 0.009, 0.012] as const;
+/** How far a rate may lie from the nearest of these. */
+const BETWEEN_RATES = 0.0012;
+
+/** A lifter that bleeds at each of the usual rates: what is lost by the closing flank moves it by far more than its slope says, so each rate is worked out whole. */
+export const bleeding = (evidence: Evidence, valves: readonly Valve[]): Hypothesis[] =>
+  (shows(evidence, valves) ? BLEEDS : []).map((rate) => ({
+    concerns: entriesOf(at(evidence, valves)),
+    makes: { mean: rate, standard: BETWEEN_RATES, moves: bledAt(evidence, valves, rate), sign: 1 },
+  }));
+
+/** Drops from a peak hardly show what is lost on the way: only heights, and lifts, above the base circle do. */
+const shows = (evidence: Evidence, valves: readonly Valve[]): boolean =>
+  valves.every((valve) =>
+    evidence.observations.some(
+      (each) => each.valve === valve && (each.kind === 'peak-lift' || (each.kind === 'flank' && each.from === 'base')),
+    ),
+  );
+
+/** What each mm per degree of a bleeding lifter does to a reading, at a rate. */
+function bledAt(evidence: Evidence, valves: readonly Valve[], rate: number): Moved['moves'] {
   return (each, { byFigure }) => {
     if (!valves.includes(each.valve)) return 0;
     const { lobe } = evidence.lobes[each.valve];
     const seat = flanksAt(lobe, 0)?.opening ?? lobe.nose - lobe.half;
     if (each.kind === 'peak-lift') return seat - lobe.nose;
-    if (each.kind === 'tdc-lift') return Math.min(0, seat);
-    const height = each.from === 'base' ? each.figure : lobe.peak - each.figure;
-    const stands = flankOf(lobe, each.flank, height).angle;
+    if (each.kind === 'tdc-lift') return Math.min(0, seat) * byFigure;
     // A drop is counted from a peak that has bled already.
-    return each.from === 'base' ? byFigure * (stands - seat) : -byFigure * (stands - lobe.nose);
+    const from = each.from === 'base' ? each.figure : lobe.peak - rate * (lobe.nose - seat) - each.figure;
+    const still = flankOf(lobe, each.flank, each.from === 'base' ? each.figure : lobe.peak - each.figure).angle;
+    let stands = still;
+    for (let again = 0; again < 10; again += 1)
+      stands = flankOf(lobe, each.flank, from + rate * Math.max(0, stands - seat)).angle;
+    return (stands - still) / rate;
   };
 }
 

@@ -80,7 +80,7 @@ export function squareOf({ rows, misses, covariance }: Block, unknowns: Float64A
 
 export function dot(a: Float64Array, b: Float64Array): number {
   let sum = 0;
-  for (let i = 0; i < a.length; i += 1) sum += (a[i] ?? 0) * (b[i] ?? 0);
+  for (let i = 0; i < a.length && i < b.length; i += 1) sum += (a[i] ?? 0) * (b[i] ?? 0);
   return sum;
 }
 

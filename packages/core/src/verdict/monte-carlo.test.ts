@@ -36,7 +36,7 @@ test.each([
   ['rectangular', { halves: [1], normal: 0 }, 0.95],
   ['normal', { halves: [], normal: 1 }, 1.96],
 ])('one %s error', (_name, of, end) => {
-  const asked: DrawingCase = { ...of, rounds: [], halfResolution: 0, standard: 1, expanded: 1 };
+  const asked: DrawingCase = { ...of, rounds: [], halfFigure: 0, standard: 1, expanded: 1 };
   const { part, told } = drawn(asked, 200_000, 4);
   // It tells how far it is, so that it can be watched and given up.
   expect(told).toBeGreaterThan(3);
@@ -48,7 +48,7 @@ test('parts that were drawn side by side make the result of all of them', () => 
     halves: [0.4],
     normal: 0.2,
     rounds: [],
-    halfResolution: 0,
+    halfFigure: 0,
     standard: 0.3,
     expanded: 0.6,
   };

@@ -3,9 +3,10 @@ import type { Lobe } from '../cam/lobe';
 import type { Random } from '../virtual-engine/random';
 import type { ErrorSource } from './coverage';
 import { gainsOf, times } from './least-squares';
+import { noseOf } from './cam-model';
 import { BINS, type DrawnPart } from './drawn';
 import type { Placed } from './place-cam';
-import type { Weighing } from './weigh';
+import { type Weighing, figureOf, zeroOf } from './weigh';
 
 /** A flank that was read once: drawn through the lobe itself, not through its slope. */
 interface DrawnFlank {
@@ -17,6 +18,8 @@ interface DrawnFlank {
   readonly perFigure: number;
   /** Half-width of the rounding of the wheel, crank degrees. */
   readonly halfStep: number;
+  /** Half-width of the zero of the indicator, mm: the same for all flanks of a round. */
+  readonly halfZero: number;
 }
 
 /** Everything that a drawing of the errors needs: plain values, to be sent to a worker. */
@@ -26,8 +29,8 @@ export interface DrawingCase {
   readonly normal: number;
   /** Flanks of one round share the zero of the indicator. */
   readonly rounds: readonly (readonly DrawnFlank[])[];
-  /** Half-width of the indicator's rounding, mm. */
-  readonly halfResolution: number;
+  /** Half-width of the reading of the indicator, mm. */
+  readonly halfFigure: number;
   /** What the law of propagation says: standard uncertainty and 95 % half-width. */
   readonly standard: number;
   readonly expanded: number;
@@ -57,7 +60,7 @@ export function drawingCase(
       (members) => members.length === 1 && members[0]?.kind === 'flank' && members[0].standard === null,
     );
     for (const { standard, rectangular, place, byFigure, from } of each.own)
-      if (!once || (!byFigure && from !== 'reading the wheel'))
+      if (!once || (!byFigure && !(from === 'reading the wheel' && rectangular)))
         terms.push({ standard: Math.abs(gains[place] ?? 0) * standard, rectangular });
     const wide = each.widths.reduce((sum, by, place) => sum + by * (gains[place] ?? 0), 0);
     terms.push({ standard: Math.abs(wide), rectangular: false });
@@ -71,22 +74,26 @@ export function drawingCase(
         const [first] = members;
         if (first?.kind !== 'flank') return [];
         const { valve, flank, from, figure, atValve, step } = first;
-        const lobe = lobeOf(valve);
+        const lobe = from === 'peak' ? noseOf(lobeOf(valve)) : lobeOf(valve);
         const { ratio, lash } = evidence.lobes[valve];
         const through = atValve ? ratio : 1;
         const height = from === 'base' ? (figure + (atValve ? lash : 0)) / through : lobe.peak - figure / through;
         const perFigure = (from === 'base' ? 1 : -1) / through;
-        return [{ gain: gains[place] ?? 0, flank, lobe, height, perFigure, halfStep: step / 2 }];
+        const halfZero = SQRT3 * zeroOf(evidence, first);
+        return [{ gain: gains[place] ?? 0, flank, lobe, height, perFigure, halfStep: step / 2, halfZero }];
       }),
     );
   });
   // The card and what is believed beforehand: as they enter the weighing.
   const towards = times(solved.covariance, placed.wanted, layout.unknowns.length);
-  for (const block of card)
-    terms.push({
-      standard: Math.abs(gainsOf(block, towards)[0] ?? 0) * Math.sqrt(block.covariance[0]),
-      rectangular: true,
-    });
+  for (const each of card) {
+    const gain = Math.abs(gainsOf(each.block, towards)[0] ?? 0);
+    terms.push(
+      { standard: gain * each.rounding, rectangular: true },
+      { standard: gain * each.open, rectangular: false },
+    );
+  }
+  for (const standard of placed.beside) terms.push({ standard, rectangular: false });
   layout.unknowns.forEach(({ standard }, at) =>
     terms.push({ standard: Math.abs(towards[at] ?? 0) / Math.max(standard, 1e-4), rectangular: false }),
   );
@@ -95,7 +102,7 @@ export function drawingCase(
     halves: terms.flatMap((term) => (term.rectangular && term.standard > LEAST ? [term.standard * SQRT3] : [])),
     normal: Math.hypot(...terms.map((term) => (term.rectangular ? 0 : term.standard))),
     rounds,
-    halfResolution: evidence.resolution / 2,
+    halfFigure: SQRT3 * figureOf(evidence),
     standard,
     expanded,
   };
@@ -111,7 +118,7 @@ const SLICE = 25_000;
  * Source: JCGM 101:2008, clause 7 (7.7 for the interval).
  */
 export function* drawErrors(
-  { halves, normal, rounds, halfResolution, expanded }: DrawingCase,
+  { halves, normal, rounds, halfFigure, expanded }: DrawingCase,
   draws: number,
   random: Random,
 ): Generator<number, DrawnPart> {
@@ -132,6 +139,7 @@ export function* drawErrors(
         height: each.height,
         perFigure: each.perFigure,
         halfStep: each.halfStep,
+        halfZero: each.halfZero,
         angle,
         at: angle(each.height),
       };
@@ -143,9 +151,9 @@ export function* drawErrors(
     let off = random.normal(normal);
     for (const half of halves) off += random.within(half);
     for (const round of flanks) {
-      const zero = random.within(halfResolution);
+      const zero = random.within(1);
       for (const each of round) {
-        const lift = each.height + each.perFigure * (zero + random.within(halfResolution));
+        const lift = each.height + each.perFigure * (zero * each.halfZero + random.within(halfFigure));
         off += each.gain * (each.angle(Math.max(0, lift)) - each.at + random.within(each.halfStep));
       }
     }

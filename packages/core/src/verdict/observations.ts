@@ -53,9 +53,23 @@ export interface PeakLiftObservation extends Observed {
 
 export type Observation = FlankObservation | TdcLiftObservation | PeakLiftObservation;
 
+/**
+ * What a printed centreline is the middle of. nose: of an equal drop near the peak. events: of opening and closing. as-events: the card does not say, but
+ * it is the middle of its own events. unsaid: nothing tells.
+ */
+export type CentreMeans = 'nose' | 'events' | 'as-events' | 'unsaid';
+
 /** A figure that the card prints of a lobe, with the standard uncertainty of its rounding. Angles as cycle angles, lengths mm at the lobe. */
 export type CardFact =
-  | { readonly of: 'nose' | 'peak'; readonly valve: Valve; readonly value: number; readonly standard: number }
+  | {
+      /** A printed centreline. */
+      readonly of: 'centre';
+      readonly valve: Valve;
+      readonly value: number;
+      readonly standard: number;
+      readonly means: CentreMeans;
+    }
+  | { readonly of: 'peak'; readonly valve: Valve; readonly value: number; readonly standard: number }
   | {
       readonly of: 'opening' | 'closing' | 'duration';
       readonly valve: Valve;

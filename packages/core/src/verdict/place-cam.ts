@@ -1,5 +1,5 @@
 import { type Valve, noseAt } from '../cam/card';
-import { SHAPE } from './cam-model';
+import { LEAN, SHAPE, centreOf } from './cam-model';
 import type { ErrorSource } from './coverage';
 import { gainsOf, times } from './least-squares';
 import type { Weighing } from './weigh';
@@ -14,6 +14,8 @@ export interface Placed {
   readonly gains: readonly (readonly number[])[];
   /** The combination of the unknowns that δ is. */
   readonly wanted: Float64Array;
+  /** Standard uncertainties that come in beside the weighing, crank degrees. */
+  readonly beside: readonly number[];
 }
 
 /** How far ahead of its card a cam sits, whatever its target: crank degrees; 0 where nothing was read of it. */
@@ -43,16 +45,29 @@ export function placeOf(weighing: Weighing, cam: Valve): Placed | null {
   const wanted = new Float64Array(size);
   wanted[advance] = 1;
   const after = (at: number): number => (guess[at] ?? 0) + (solved.unknowns[at] ?? 0);
-  const { nose } = layout.of[aimed];
+  const { nose, lean } = layout.of[aimed];
   let delta = after(advance);
+  const sources: ErrorSource[] = [];
+  const beside: number[] = [];
   if (own !== null && nose >= 0) {
+    // Who wants a centreline counts it as his card does, where that is known; else as he measures.
+    const printed = evidence.card.find((fact) => fact.of === 'centre' && fact.valve === aimed);
+    const means = printed?.of === 'centre' ? printed.means : 'unsaid';
+    const like =
+      means === 'unsaid' ? 'wanted' : means === 'as-events' && layout.schools[aimed].ofCam.events ? 'events' : means;
+    const counted = centreOf(evidence, layout, guess, aimed, like);
     wanted[nose] = -1;
     delta += noseAt(aimed, own) - after(nose);
+    if (lean >= 0) {
+      wanted[lean] = -counted.byLean;
+      delta -= counted.byLean * after(lean);
+    }
+    if (counted.standard > 0) sources.push({ from: LEAN, standard: counted.standard, rectangular: false });
+    beside.push(counted.standard);
   } else if (ahead !== null) delta -= ahead;
   else return null;
 
   const towards = times(solved.covariance, wanted, size);
-  const sources: ErrorSource[] = [];
   const weights = new Map<string, number>();
   const gains = found.map((each) => {
     const gain = gainsOf(each.block, towards);
@@ -75,17 +90,14 @@ export function placeOf(weighing: Weighing, cam: Valve): Placed | null {
     });
     return gain;
   });
-  for (const block of card) {
+  for (const { block, rounding, open } of card) {
     const [gain = 0] = gainsOf(block, towards);
-    sources.push({
-      from: 'the card’s rounding',
-      standard: Math.abs(gain) * Math.sqrt(block.covariance[0]),
-      rectangular: true,
-    });
+    sources.push({ from: 'the card’s rounding', standard: Math.abs(gain) * rounding, rectangular: true });
+    sources.push({ from: LEAN, standard: Math.abs(gain) * open, rectangular: false });
   }
   layout.unknowns.forEach(({ standard, from }, at) => {
     sources.push({ from, standard: Math.abs(towards[at] ?? 0) / Math.max(standard, 1e-4), rectangular: false });
   });
-  // The rest is arithmetic.
-  return { delta: Math.round(delta * 1e6) / 1e6 + 0, sources, weights, gains, wanted };
+  // The rest is arithmetic: a thousandth of a degree is nothing that anybody reads.
+  return { delta: Math.round(delta * 1e3) / 1e3 + 0, sources, weights, gains, wanted, beside };
 }

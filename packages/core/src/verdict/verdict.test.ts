@@ -20,6 +20,8 @@ const BASE: Judged = {
   named: [],
   worst: null,
   next: null,
+  beside: [],
+  converged: true,
   ahead: 0,
 };
 const verdict = (mean: number, target = 107, more: Partial<Judged> = {}) =>

@@ -53,6 +53,10 @@ export interface Judged {
   readonly next: { readonly words: string; readonly expanded: number } | null;
   /** How far ahead of its card the target is, crank degrees; null where the card does not say. */
   readonly ahead: number | null;
+  /** What stands beside it, each a sentence. */
+  readonly beside: readonly string[];
+  /** Could all that was read be weighed together? */
+  readonly converged: boolean;
 }
 
 export interface Verdict {
@@ -65,6 +69,8 @@ export interface Verdict {
   readonly move: CrankDeg;
   readonly headline: string;
   readonly action: string;
+  /** What it rests on that no reading has shown, and which one would: each a sentence. */
+  readonly beside: readonly string[];
   readonly why: string;
 }
 
@@ -90,7 +96,7 @@ export function judge(judged: Judged): Verdict {
       ? 'A smaller exhaust centreline is a later cam.'
       : 'A larger intake centreline is a later cam.';
   const why = `${judged.basis}; limit ±${trim(limit)}°. ${later}`;
-  const still = { delta, expanded, move: crankDeg(0), why };
+  const still = { delta, expanded, move: crankDeg(0), why, beside: [] };
   const again = next ? ` ${next.words}` : '';
 
   if (!zeroProved)
@@ -99,6 +105,13 @@ export function judge(judged: Judged): Verdict {
       kind: 'do-not-move',
       headline: 'Do not move it yet: TDC is not proved.',
       action: `${sits.replace(`, ${within}`, '')} But that counts from a zero that has not been proved. Go back to Zero and prove it.`,
+    };
+  if (!judged.converged)
+    return {
+      ...still,
+      kind: 'measure-again',
+      headline: `Do not move the ${cam} yet: the readings could not be weighed together.`,
+      action: 'Each is shown with what it says by itself. Read the centreline or the events once more.',
     };
   const [likely, ...others] = named;
   if (likely) return { ...still, ...accused(likely, others, cam) };
@@ -138,6 +151,7 @@ export function judge(judged: Judged): Verdict {
       kind: 'leave',
       headline: sits,
       action: `That is inside your limit of ±${trim(limit)}°. Leave it.`,
+      beside: judged.beside,
     };
   return {
     ...still,
@@ -148,6 +162,7 @@ export function judge(judged: Judged): Verdict {
       delta > 0
         ? `Retard it ${size}: turn the cam against the way it runs.`
         : `Advance it ${size}: turn the cam the way it runs.`,
+    beside: judged.beside,
     why: `${why} ${size} at the crank is ${decimal(toCam(crankDeg(off)), 2)}° at the cam.`,
   };
 }
@@ -223,6 +238,7 @@ export function together(
     ...first,
     headline: `${told.map(({ headline }) => headline).join(' ')}${others}`,
     action: told.map(({ name, action }) => `${name}: ${action}`).join(' '),
+    beside: [...new Set(told.flatMap(({ beside }) => beside))],
     why: all.map(({ name, why }) => `${name}: ${why}`).join(' '),
   };
 }

@@ -1,18 +1,21 @@
-import { NORMAL_95, repeatsOf } from '../measure/read-uncertainty';
+import { EYE, NORMAL_95, repeatsOf } from '../measure/read-uncertainty';
 import { wrap180 } from '../units/angle';
 import {
+  BASE_ZERO,
   type Guess,
   type Layout,
   type Predicted,
   SHAPE,
+  byCatalogue,
+  centreOf,
   layOut,
   observedNear,
   predict,
   predictCard,
 } from './cam-model';
 import type { ErrorSource } from './coverage';
-import { type Belief, type Block, type Solved, leastSquares } from './least-squares';
-import type { Evidence, FlankObservation, Observation } from './observations';
+import { type Belief, type Block, type Solved, leastSquares, squareOf } from './least-squares';
+import type { Evidence, FlankObservation, Observation, TdcLiftObservation } from './observations';
 
 export interface WeighOptions {
   /** Repeats of a place taken together, so that rounding is not worn down. false: each reading by itself, for looking at them one by one. */
@@ -41,6 +44,13 @@ interface Found {
   readonly predicted: readonly Predicted[];
 }
 
+/** A figure of the card: its rounding, and how far it is open what it means. */
+interface Printed {
+  readonly block: Block;
+  readonly rounding: number;
+  readonly open: number;
+}
+
 export interface Weighing {
   readonly evidence: Evidence;
   readonly layout: Layout;
@@ -48,14 +58,18 @@ export interface Weighing {
   readonly solved: Solved;
   readonly found: readonly Found[];
   /** The card's figures. */
-  readonly card: readonly Block[];
+  readonly card: readonly Printed[];
   /** Values that could have disagreed. */
   readonly freedom: number;
+  /** Did the guess come to stand still? Where it did not, nothing may be concluded from it. */
+  readonly converged: boolean;
 }
 
 const SQRT12 = Math.sqrt(12);
 const square = (value: number): number => value * value;
-const MOST_ROUNDS = 6;
+const MOST_ROUNDS = 40;
+/** Shortest step that is tried, as a share of the whole one. */
+const SHORTEST = 1 / 64;
 /** A guess is good enough when no unknown moves by more: crank degrees, mm. Everything not named here enters in a straight line. */
 const STILL = {
   nose: Infinity,
@@ -69,6 +83,7 @@ const STILL = {
   advance: Infinity,
   apart: Infinity,
   tdc: Infinity,
+  base: 0.01,
 } as const;
 /** A lift at TDC bends with where the cam sits. */
 const STILL_WITH_LIFTS = { ...STILL, nose: 0.1, advance: 0.02 } as const;
@@ -76,13 +91,17 @@ const STILL_WITH_LIFTS = { ...STILL, nose: 0.1, advance: 0.02 } as const;
 const LEAST = 1e-8;
 /**
  * No real lobe is quite of the family that stands for it. Where the card prints nothing, its flanks may lie so far further in or out than the likeness
- * says: both alike near the nose, which is flat, and at other heights; and each by itself. Crank degrees, from memory.
+ * says: both alike near the nose, which is flat, and at other heights; and each by itself. What a lift at TDC says without the card’s own lifts is worth no more than `atTdc`. Crank degrees, from memory.
  */
-const LIKENESS = { nose: 8, width: 2, each: 0.25 } as const;
+const USUAL_DROP = 1.27;
+const LIKENESS = { nose: 3, width: 2, each: 0.25, atTdc: 4 } as const;
+/** Lifts at TDC that the card prints are carried on this far beyond them, and no further: share of what lies beyond. From memory. */
+const BEYOND = 0.2;
 
 /**
  * Weighs all that is known of a trial: the readings, each used once, the card's figures with their rounding, and what is believed of zeros, lobes and
- * instruments beforehand. Linearised about the best guess, which is improved until it stands still (Gauss–Newton).
+ * instruments beforehand. Linearised about the best guess, which is improved until it stands still (Gauss–Newton, each step only as far as it makes all of it
+ * likelier).
  * @returns null where nothing was observed.
  */
 export function weigh(evidence: Evidence, options: WeighOptions = {}): Weighing | null {
@@ -91,30 +110,68 @@ export function weigh(evidence: Evidence, options: WeighOptions = {}): Weighing 
   if (observations.length === 0) return null;
   const layout = layOut(evidence, observations, believable, loose);
   const groups = blind ? [] : groupsOf(observations, grouped);
-  const lifts = observations.some((each) => each.kind === 'tdc-lift');
-  let guess: Guess = Float64Array.from(layout.unknowns, ({ mean }) => mean);
-  startNear(evidence, layout, guess, observations);
-  for (let round = 1; ; round += 1) {
+  const still = observations.some((each) => each.kind === 'tdc-lift') ? STILL_WITH_LIFTS : STILL;
+  const at = (guess: Guess) => {
     const found = groups.map((group) => foundOf(evidence, layout, guess, group));
     const card = loose ? [] : factsOf(evidence, layout, guess);
-    const solved = leastSquares(beliefsOf(layout, guess), [...found.map(({ block }) => block), ...card]);
-    const next = guess.map((value, at) => value + (solved.unknowns[at] ?? 0));
-    const still = layout.unknowns.every(
-      ({ name }, at) => Math.abs(solved.unknowns[at] ?? 0) < (lifts ? STILL_WITH_LIFTS : STILL)[name],
-    );
-    if (still || once || round === MOST_ROUNDS)
-      return {
-        evidence,
-        layout,
-        guess,
-        solved,
-        found,
-        card,
-        freedom: freedomOf(layout, found, card),
-      };
-    guess = kept(layout, next);
+    const blocks = [...found, ...card].map(({ block }) => block);
+    return { guess, found, card, blocks, beliefs: beliefsOf(layout, guess) };
+  };
+  const start: Guess = Float64Array.from(layout.unknowns, ({ mean }) => mean);
+  startNear(evidence, layout, start, observations);
+  let here = at(start);
+  for (let round = 1; ; round += 1) {
+    const solved = leastSquares(here.beliefs, here.blocks);
+    const step = solved.unknowns;
+    const standsStill = layout.unknowns.every(({ name }, place) => Math.abs(step[place] ?? 0) < still[name]);
+    // Or nothing is left to be gained: the slope of χ² is gone, whatever the step.
+    const converged = standsStill || misfit(here, here) - solved.chiSquared < NOTHING_GAINED;
+    const better = converged || once || round === MOST_ROUNDS ? null : downhill(layout, here, step, at);
+    if (!better) {
+      const { guess, found, card } = here;
+      return { evidence, layout, guess, solved, found, card, freedom: freedomOf(layout, found, card), converged };
+    }
+    here = better;
   }
 }
+
+interface Stand {
+  readonly guess: Guess;
+  readonly blocks: readonly Block[];
+  readonly beliefs: readonly Belief[];
+}
+
+/** A step as far as it really brings the guess nearer to what was read: halved until it does. null where it never does. */
+function downhill<S extends Stand>(layout: Layout, from: S, step: Float64Array, at: (guess: Guess) => S): S | null {
+  const was = misfit(from, from);
+  for (let share = 1; share >= SHORTEST; share /= 2) {
+    const there = at(
+      kept(
+        layout,
+        from.guess.map((value, place) => value + share * (step[place] ?? 0)),
+      ),
+    );
+    if (misfit(there, from) < was) return there;
+  }
+  return null;
+}
+
+/** χ² of a guess, weighed as another has it: where a flank is flat it is known less well, and that must not draw the guess there. */
+function misfit({ blocks, beliefs }: Stand, weighedAs: Stand): number {
+  let sum = 0;
+  for (const { miss, variance } of beliefs) sum += square(miss) / variance;
+  blocks.forEach((block, place) => {
+    const { covariance } = weighedAs.blocks[place] ?? block;
+    sum += squareOf({ ...block, covariance }, NO_STEP);
+  });
+  return sum;
+}
+const NO_STEP = new Float64Array(0);
+/** A step that is expected to better χ² by less changes nothing that is said. */
+const NOTHING_GAINED = 0.05;
+
+const determinantOf = (covariance: Block['covariance']): number =>
+  covariance.length === 1 ? covariance[0] : covariance[0] * covariance[2] - square(covariance[1]);
 
 const beliefsOf = ({ unknowns }: Layout, guess: Guess): Belief[] =>
   unknowns.map(({ mean, standard }, at) => ({
@@ -123,7 +180,7 @@ const beliefsOf = ({ unknowns }: Layout, guess: Guess): Belief[] =>
   }));
 
 /** Values that could disagree: those of readings and card, less the cams whose place nobody believes anything of. */
-const freedomOf = ({ unknowns }: Layout, found: readonly Found[], card: readonly Block[]): number =>
+const freedomOf = ({ unknowns }: Layout, found: readonly Found[], card: readonly Printed[]): number =>
   found.reduce((sum, { block }) => sum + block.rows.length, card.length) -
   unknowns.filter(({ name }) => name === 'advance').length;
 
@@ -132,7 +189,7 @@ function kept(layout: Layout, guess: Guess): Guess {
   layout.unknowns.forEach(({ name }, at) => {
     const value = guess[at] ?? 0;
     if (name === 'half') guess[at] = Math.max(60, Math.min(220, value));
-    if (name === 'power') guess[at] = Math.max(2.05, Math.min(14, value));
+    if (name === 'power') guess[at] = Math.max(1.3, Math.min(14, value));
     if (name === 'lean') guess[at] = Math.max(-30, Math.min(30, value));
     if (name === 'peak') guess[at] = Math.max(1, value);
   });
@@ -149,7 +206,6 @@ function startNear(evidence: Evidence, layout: Layout, guess: Guess, observation
     const { lobe } = evidence.lobes[valve];
     if (name === 'half') guess[at] = lobe.half;
     if (name === 'power') guess[at] = lobe.power;
-    if (name === 'lean') guess[at] = lobe.lean;
   });
   for (const place of new Set([layout.of.intake.advance, layout.of.exhaust.advance])) {
     if (place < 0) continue;
@@ -187,8 +243,17 @@ function groupsOf(observations: readonly Observation[], grouped: boolean): (read
   return [...groups.values()];
 }
 
+/** Standard uncertainty of one look at the dial, mm: a quarter of its step. */
+export const figureOf = ({ resolution }: Evidence): number => resolution / 4;
+
+/** And of its zero at one round: on the base circle it is found less well than at a peak. */
+export const zeroOf = (evidence: Evidence, observation: Observation): number =>
+  observation.kind === 'flank' && (observation.from === 'peak' || observation.standard !== null)
+    ? figureOf(evidence)
+    : Math.hypot(figureOf(evidence), BASE_ZERO);
+
 function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readonly (readonly Observation[])[]): Found {
-  const each = evidence.resolution / SQRT12;
+  const each = figureOf(evidence);
   const sources: (ErrorSource & { place: number; byFigure: boolean })[] = [];
   const predicted: Predicted[] = [];
   const misses: number[] = [];
@@ -210,7 +275,10 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
     const step = first.kind === 'peak-lift' ? 0 : (first.step * perDegree) / SQRT12;
     const figure = Math.abs(guessed.byFigure) * each;
     // The zero of the indicator errs anew at each round, as the reading itself does.
-    const { mean, wheel, stays, random, scatters, factor } = repeatsOf(values, step, figure * Math.SQRT2);
+    const zero = zeroOf(evidence, first);
+    const eye = first.kind === 'peak-lift' || step === 0 ? 0 : EYE * (first.kind === 'flank' ? 1 : perDegree);
+    const anew = Math.hypot(figure, Math.abs(guessed.byFigure) * zero, eye);
+    const { mean, wheel, stays, random, scatters, factor } = repeatsOf(values, step, anew);
     misses.push(mean - value);
     let variance = 0;
     const put = (from: string, standard: number, rectangular: boolean, byFigure = false): void => {
@@ -224,14 +292,29 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
     } else {
       put('reading the wheel', wheel, stays > 0.5 || count === 1);
       if (scatters) put('repeats', (factor / NORMAL_95) * random, false);
-      else put('the indicator', figure / Math.sqrt(count), count === 1, count === 1);
-      zeroes.push(scatters ? 0 : guessed.byFigure * each);
+      else {
+        put('the indicator', figure / Math.sqrt(count), count === 1, count === 1);
+        put('reading the wheel', eye / Math.sqrt(count), false);
+      }
+      zeroes.push(scatters ? 0 : guessed.byFigure * zero);
     }
     if (first.kind === 'flank') {
-      const width = first.from === 'peak' ? LIKENESS.nose : isPrinted(evidence, first) ? 0 : LIKENESS.width;
+      const { ratio } = evidence.lobes[first.valve];
+      const drop = first.figure / (first.atValve ? ratio : 1);
+      const width =
+        first.from === 'peak'
+          ? LIKENESS.nose * Math.sqrt(drop / USUAL_DROP)
+          : isPrinted(evidence, first)
+            ? 0
+            : LIKENESS.width;
       widths.push(first.flank === 'opening' ? -width : width);
       if (width > 0 && first.from === 'base') put(SHAPE, LIKENESS.each, false);
     } else widths.push(0);
+    if (first.kind === 'tdc-lift') {
+      const beyond = beyondCatalogue(evidence, first);
+      if (beyond === null) put(SHAPE, LIKENESS.atTdc * perDegree, false);
+      else put(SHAPE, BEYOND * beyond, false);
+    }
     variances.push(variance);
   });
   const counts = group.map(({ length }) => length);
@@ -250,6 +333,14 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
     ? null
     : zeroes.map((zero, at) => zero / Math.sqrt(counts[at] ?? 1));
   return { block, observations: group, own: sources, shared, widths, predicted };
+}
+
+/** How far outside the centrelines for which the card prints lifts a lift at TDC lies, crank degrees; null where it prints none. */
+function beyondCatalogue(evidence: Evidence, observation: TdcLiftObservation): number | null {
+  const centreline = byCatalogue(evidence, observation);
+  if (centreline === null) return null;
+  const printed = evidence.lobes[observation.valve].catalogue.map((each) => each.centreline);
+  return Math.max(0, centreline - Math.max(...printed), Math.min(...printed) - centreline);
 }
 
 /** Heights nearer than this are one height, mm. */
@@ -275,16 +366,21 @@ function pairsOf(group: readonly (readonly Observation[])[]): number {
 }
 
 /** The card's figures as values. */
-function factsOf(evidence: Evidence, layout: Layout, guess: Guess): Block[] {
-  const blocks: Block[] = [];
+function factsOf(evidence: Evidence, layout: Layout, guess: Guess): Printed[] {
+  const blocks: Printed[] = [];
   for (const fact of evidence.card) {
     const predicted = predictCard(evidence, layout, guess, fact);
-    if (predicted)
-      blocks.push({
+    if (!predicted) continue;
+    const open = fact.of === 'centre' ? centreOf(evidence, layout, guess, fact.valve, fact.means).standard : 0;
+    blocks.push({
+      block: {
         rows: [predicted.row],
         misses: [fact.value - predicted.value],
-        covariance: [square(fact.standard)],
-      });
+        covariance: [square(fact.standard) + square(open)],
+      },
+      rounding: fact.standard,
+      open,
+    });
   }
   return blocks;
 }
@@ -297,10 +393,7 @@ function factsOf(evidence: Evidence, layout: Layout, guess: Guess): Block[] {
 export function scoreOf({ layout, solved, found, card }: Weighing): number {
   let score = solved.chiSquared + solved.logNormal;
   for (const { standard } of layout.unknowns) score += Math.log(Math.max(square(standard), LEAST));
-  for (const { covariance } of [...found.map(({ block }) => block), ...card])
-    score += Math.log(
-      covariance.length === 1 ? covariance[0] : covariance[0] * covariance[2] - covariance[1] * covariance[1],
-    );
+  for (const { block } of [...found, ...card]) score += Math.log(determinantOf(block.covariance));
   return score;
 }
 
@@ -311,6 +404,9 @@ export function narrowed(weighing: Weighing, keep: (observation: Observation) =>
     return first !== undefined && keep(first);
   });
   const { layout, guess, card } = weighing;
-  const solved = leastSquares(beliefsOf(layout, guess), [...found.map(({ block }) => block), ...card]);
+  const solved = leastSquares(
+    beliefsOf(layout, guess),
+    [...found, ...card].map(({ block }) => block),
+  );
   return { ...weighing, found, solved, freedom: freedomOf(layout, found, card) };
 }

@@ -15,6 +15,8 @@ export interface VirtualBottomEnd {
 export interface Errors {
   /** The wheel is read to whole steps, crank degrees. */
   readonly step: number;
+  /** Standard deviation of the eye at the pointer, crank degrees, anew at each reading. */
+  readonly eye?: number;
   /** The eye looks past the pointer by this much, crank degrees, the same in every reading. */
   readonly parallax: number;
   /** Standard deviation of the piston's height at a reading, mm. */
@@ -31,7 +33,7 @@ const toStep = (value: number, step: number): number => (step > 0 ? Math.round(v
 
 export function makeBottomEnd({ crank, ring, mount }: VirtualBottomEnd, errors: Errors, random: Random) {
   const look = (fromTdc: number): WheelReading =>
-    readingAt(ring, toStep(mount + fromTdc + errors.parallax, errors.step));
+    readingAt(ring, toStep(mount + fromTdc + errors.parallax + random.normal(errors.eye ?? 0), errors.step));
   const angleAt = (drop: number, side: TdcSide): number => {
     const at = crankAngleAtDrop(crank, drop);
     if (!at) throw new RangeError('the piston does not go that far down');

@@ -53,6 +53,9 @@ const INCH = 25.4;
 /** Where events are printed and read, mm: 0.050 in. */
 const CHECKING = 0.05 * INCH;
 const SEAT = 0.006 * INCH;
+/** How far off the base circle is taken to be at most, mm; by how much the eye errs at the pointer, crank degrees. */
+const BASE_ZERO = 0.002 * INCH;
+const EYE = 0.1;
 
 /** One of several with the same chance. */
 const oneOf = <T>(random: Random, all: readonly T[]): T =>
@@ -63,16 +66,24 @@ const chance = (random: Random, share: number): boolean => random.within(0.5) + 
 const someLobe = (random: Random, nose: number): Lobe => ({
   peak: between(random, 6.5, 10),
   nose,
-  half: between(random, 140, 172),
-  power: between(random, 2.5, 3.6),
-  lean: Math.max(-5, Math.min(5, random.normal(2))),
+  half: between(random, 140, 165),
+  power: between(random, 1.8, 2.7),
+  lean: Math.max(-5, Math.min(6, 0.9 + random.normal(2.2))),
 });
+
+/** Half-way between opening and closing at a lift. */
+function middleOf(lobe: Lobe, lift: number): number {
+  const flanks = flanksAt(lobe, lift);
+  return flanks ? (flanks.opening + flanks.closing) / 2 : lobe.nose;
+}
 
 /** What a maker prints of two lobes: whole degrees, thousandths of an inch. */
 function printCard(random: Random, lobes: Readonly<Record<Valve, Lobe>>, thorough: boolean): CamCard {
   const withCentres = thorough || chance(random, 0.75);
   const withEvents = thorough || !withCentres || chance(random, 0.6);
   const withSeat = thorough || chance(random, 0.6);
+  // Some cards that print events count a centreline by them; what a card of centres alone may mean is looked at in `judgement`.
+  const counted = !withEvents || chance(random, 0.5) ? (peak: number) => peak - CHECKING : () => CHECKING;
   const print = (valve: Valve) => {
     const lobe = lobes[valve];
     const line = (height: number): TimingLine => {
@@ -88,7 +99,7 @@ function printCard(random: Random, lobes: Readonly<Record<Valve, Lobe>>, thoroug
         : { height, at: 'lobe', duration: Math.round(closes - opens) };
     };
     return {
-      ...(withCentres ? { centreline: Math.round(Math.abs(lobe.nose)) } : {}),
+      ...(withCentres ? { centreline: Math.round(Math.abs(middleOf(lobe, counted(lobe.peak)))) } : {}),
       lobeLift: Math.round((lobe.peak / INCH) * 1000) * (INCH / 1000),
       timing: [line(CHECKING), ...(withSeat ? [{ ...line(SEAT) }] : [])],
     };
@@ -153,7 +164,7 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
       ring: { ring: '0-360', sense: 'rising' },
       mount,
     },
-    { step: errs * step, resolution: errs * resolution },
+    { step: errs * step, resolution: errs * resolution, eye: errs * EYE },
     random,
   );
   engine.assemble(sits);
@@ -162,7 +173,7 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
   const observations: Observation[] = [];
   const planned = plan(random, thorough);
   const noseOf = (valve: Valve): number => engine.noseOf(valve);
-  const noses = { intake: random.normal(4), exhaust: random.normal(4) };
+  const blunt = { intake: between(random, 40, 48), exhaust: between(random, 40, 48) };
   const wornOff = (valve: Valve): number => (wrong.worn?.valve === valve ? wrong.worn.by : 0);
   let taken = 0;
   const total = planned.reduce(
@@ -209,9 +220,10 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
         if (from === 'peak') toNose();
         engine.zeroIndicator(valve, on);
         if (from === 'peak') onBase();
+        const base = from === 'base' ? errs * random.within(BASE_ZERO) : 0;
         for (const flank of ['opening', 'closing'] as const) {
           if (method === 'opening-only' && flank === 'closing') continue;
-          const shown = from === 'peak' ? -figure * (1 + scale) - wornOff(valve) : figure * (1 + scale);
+          const shown = from === 'peak' ? -figure * (1 + scale) - wornOff(valve) : figure * (1 + scale) + base;
           const [moving, forward] = [flank === 'opening' ? 'rising' : 'falling', !wrong.backwards?.(taken)] as const;
           engine.turnUntil(valve, on, shown, 1, moving);
           if (!forward) {
@@ -219,10 +231,12 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
             engine.turnUntil(valve, on, shown, -1, moving === 'rising' ? 'falling' : 'rising');
           }
           const at = ringPosition(engine.wheel());
-          // No real nose is quite of the family of the card’s likeness: flatter or sharper, on both sides alike.
-          const blunt = (from === 'peak' ? noses[valve] : 0) * (flank === 'opening' ? -1 : 1);
-          const angle = at - found + blunt;
-          const ring = at - mount + blunt;
+          // No real nose is of the family of the flanks: common ones are blunt, on both sides alike.
+          const own = flanksAt(really[valve], really[valve].peak - figure);
+          const wider = own ? blunt[valve] * Math.sqrt(figure / CHECKING) - (own.closing - own.opening) / 2 : 0;
+          const outward = (from === 'peak' ? wider : 0) * (flank === 'opening' ? -1 : 1);
+          const angle = at - found + outward;
+          const ring = at - mount + outward;
           note({
             ...common,
             kind: 'flank',

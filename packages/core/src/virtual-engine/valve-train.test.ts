@@ -175,8 +175,8 @@ describe('what lifters and drives do', () => {
 // GUM: the stated interval covers the truth 95 times in 100; a rectangular term that dominates may only make it wider.
 describe('with errors the stated interval covers the truth', () => {
   const conditions = [
-    ['a large wheel, a coarse indicator', { step: 0.25, resolution: 0.05 }, 1],
-    ['a small wheel, three rounds', { step: 0.5, resolution: 0.02 }, 3],
+    ['a large wheel, a coarse indicator', { step: 0.25, resolution: 0.05, eye: 0.1 }, 1],
+    ['a small wheel, three rounds', { step: 0.5, resolution: 0.02, eye: 0.1 }, 3],
   ] as const;
   const TDC = 0.12;
 
@@ -246,7 +246,7 @@ describe('with errors the stated interval covers the truth', () => {
     }
     for (const [name, count] of Object.entries(covered)) {
       expect([name, count / trials >= 0.93]).toEqual([name, true]);
-      expect([name, count / trials <= 0.985]).toEqual([name, true]);
+      expect([name, count / trials <= 0.99]).toEqual([name, true]);
     }
   });
 });

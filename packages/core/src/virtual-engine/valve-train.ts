@@ -17,6 +17,8 @@ export interface VirtualValveTrain extends DrivenCam {
 export interface CamErrors {
   /** The wheel is read to whole steps, crank degrees. */
   readonly step: number;
+  /** Standard deviation of the eye at the pointer, crank degrees. */
+  readonly eye?: number;
   /** The indicator shows whole steps of this, mm: its zero and each reading fall anywhere in one. */
   readonly resolution: number;
 }
@@ -69,7 +71,8 @@ export function makeValveTrain(train: VirtualValveTrain, errors: CamErrors, rand
     /** What the indicator shows. */
     indicator: (valve: Valve, on: SitsOn): number => toStep(travel(standing, valve, on) - zero, errors.resolution),
     /** What stands under the pointer. */
-    wheel: (): WheelReading => readingAt(train.ring, toStep(train.mount + standing.crank, errors.step)),
+    wheel: (): WheelReading =>
+      readingAt(train.ring, toStep(train.mount + standing.crank + random.normal(errors.eye ?? 0), errors.step)),
     /** Ring position under the pointer, unread: crank degrees. */
     position: (): number => toStep(train.mount + standing.crank, errors.step),
     /**

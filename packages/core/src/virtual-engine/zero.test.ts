@@ -93,6 +93,7 @@ describe.each(ZERO_METHOD_NAMES)('%s', (method) => {
       const mount = random.within(180);
       const errors: Errors = {
         step: readableStep(readOn),
+        eye: ((0.2 / (readOn.on === 'rim' ? readOn.round / (2 * Math.PI) : readOn.radius)) * 180) / Math.PI,
         parallax: random.within(parallaxHalfWidth(readOn)),
         feel: ZERO_METHODS[method].feel,
         resolution: RESOLUTION,

@@ -13,6 +13,7 @@ import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
+import { ClosingCheck } from '@/features/read/closing-check';
 import { ViewList } from '@/features/read/view-list';
 import { DrawnCheck } from './drawn-check';
 import { FaultList } from './fault-list';
@@ -27,16 +28,20 @@ export function DecideStation({ report, write, undo }: StationProps) {
   const router = useRouter();
   const [why, setWhy] = useState(false);
   const [moving, setMoving] = useState(false);
+  const [closing, setClosing] = useState(false);
   const trial = trials.at(-1);
   const lacking = report.stations.find(
     ({ station, state }) => (station === 'zero' || station === 'card' || station === 'read') && state !== 'done',
   )?.station;
+  const due = report.read.closing.state === 'due';
+  const check = (): void => setClosing(due);
   const goOn = (): void => {
     if (verdict.kind === 'move') router.replace(placeHref(build.id, 'move'));
     else if (verdict.kind === 'leave') router.replace(placeHref(build.id, 'clear'));
     else router.replace(placeHref(build.id, lacking ?? 'read'));
   };
-  useShortcuts({ Enter: goOn, n: goOn, u: () => undo?.(), w: () => setWhy(!why) });
+  useShortcuts(closing ? {} : { Enter: goOn, n: goOn, u: () => undo?.(), w: () => setWhy(!why), c: check });
+  if (closing) return <ClosingCheck report={report} write={write} undo={undo} onDone={() => setClosing(false)} />;
 
   return (
     <StationBody
@@ -45,13 +50,19 @@ export function DecideStation({ report, write, undo }: StationProps) {
           <NextTrial report={report} write={write} onDone={() => setMoving(false)} />
         ) : verdict.kind === 'move' ? (
           <View>
-            <View className="items-end px-4 wide:px-0">
+            <View className="flex-row flex-wrap items-center justify-between px-4 wide:px-0">
+              {due ? <QuietButton testID="closing" label="Closing check first" onPress={check} /> : <View />}
               <QuietButton testID="moved" label="I have moved it already" onPress={() => setMoving(true)} />
             </View>
             <PrimaryButton testID="plan-move" label="Plan the move" onPress={goOn} />
           </View>
         ) : verdict.kind === 'leave' ? (
-          <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={() => setMoving(true)} onGo={goOn} />
+          <OnTarget
+            sheet={placeHref(build.id, 'sheet')}
+            onMoved={() => setMoving(true)}
+            onGo={goOn}
+            onCheck={due ? check : null}
+          />
         ) : (
           <PrimaryButton
             testID="next"
@@ -73,6 +84,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
         <Words look="sentence" testID="action">
           {verdict.action}
         </Words>
+        <Beside verdict={verdict} />
         {report.card.remark ? <Notice kind="warning" message={report.card.remark} /> : null}
         {verdict.kind === 'move' ? (
           <Words look="soft">
@@ -141,6 +153,20 @@ export function DecideStation({ report, write, undo }: StationProps) {
   );
 }
 
+/** What stands beside the verdict. */
+function Beside({ verdict }: Pick<StationProps['report'], 'verdict'>) {
+  if (verdict.beside.length === 0) return null;
+  return (
+    <View testID="beside" className="gap-1">
+      {verdict.beside.map((words) => (
+        <Words key={words} look="body">
+          {words}
+        </Words>
+      ))}
+    </View>
+  );
+}
+
 /** A chance in words that do not pretend: "37 %", "less than 1 %". */
 const percent = (chance: number): string => (chance < 0.01 ? 'less than 1 %' : `${decimal(100 * chance, 0)} %`);
 
@@ -149,10 +175,13 @@ function OnTarget({
   sheet,
   onMoved,
   onGo,
+  onCheck,
 }: {
   readonly sheet: Href;
   readonly onMoved: () => void;
   readonly onGo: () => void;
+  /** The closing check, where it is due. */
+  readonly onCheck: (() => void) | null;
 }) {
   return (
     <View>
@@ -160,6 +189,7 @@ function OnTarget({
         <Link href={sheet} className="px-2 py-3 font-medium text-[17px] text-brass">
           The sheet
         </Link>
+        {onCheck ? <QuietButton testID="closing" label="Closing check" onPress={onCheck} /> : null}
         <QuietButton testID="moved-after-all" label="The cam was moved after all" onPress={onMoved} />
       </View>
       <PrimaryButton testID="to-clear" label="On to Clear: valve to piston" onPress={onGo} />

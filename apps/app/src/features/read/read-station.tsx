@@ -9,6 +9,7 @@ import { newId } from '@/features/builds/use-logbook';
 import { ByIndicator } from './by-indicator';
 import { ByWheel } from './by-wheel';
 import { ChooseReading } from './choose-reading';
+import { ClosingCheck } from './closing-check';
 import { ReadBar } from './read-bar';
 import { RoundDone } from './round-done';
 import { TraceReading } from './trace-reading';
@@ -47,6 +48,7 @@ export function ReadStation(props: StationProps) {
   const choice = useReadingChoice(report);
   const [choosing, setChoosing] = useState(false);
   const [again, setAgain] = useState(false);
+  const [closing, setClosing] = useState(false);
   const { method, valve, bank, sitsOn, next } = choice;
 
   const reading: Reading = {
@@ -71,6 +73,7 @@ export function ReadStation(props: StationProps) {
     decide: () => router.replace(placeHref(build.id, 'decide')),
     undo,
   };
+  if (closing) return <ClosingCheck report={report} write={write} undo={undo} onDone={reading.decide} />;
   if (choosing)
     return (
       <ChooseReading
@@ -110,6 +113,7 @@ export function ReadStation(props: StationProps) {
         bar={bar}
         onAgain={() => setAgain(true)}
         onOther={() => setChoosing(true)}
+        onClosing={read.closing.state === 'due' ? () => setClosing(true) : null}
       />
     );
   const shown = round && (next.round !== null || round.problem) && !(again && next.round === null) ? round : undefined;

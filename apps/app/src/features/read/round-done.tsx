@@ -20,10 +20,12 @@ interface RoundDoneProps {
   readonly bar: ReactNode;
   readonly onAgain: () => void;
   readonly onOther: () => void;
+  /** The closing check, where it is due. */
+  readonly onClosing: (() => void) | null;
 }
 
 /** A round is complete: what it gives, all that was measured so far, and what comes next. */
-export function RoundDone({ report, choice, reading, bar, onAgain, onOther }: RoundDoneProps) {
+export function RoundDone({ report, choice, reading, bar, onAgain, onOther, onClosing }: RoundDoneProps) {
   const { card, build } = report;
   const { method, valve, sitsOn } = choice;
   const width = useStationWidth();
@@ -45,6 +47,7 @@ export function RoundDone({ report, choice, reading, bar, onAgain, onOther }: Ro
           <View className="flex-row flex-wrap items-center justify-between gap-x-4 px-4 wide:px-0">
             <QuietButton label="Once more" testID="again" onPress={onAgain} />
             <QuietButton label="Another way" testID="another-way" onPress={onOther} />
+            {onClosing ? <QuietButton label="Closing check" testID="closing" onPress={onClosing} /> : null}
             {leads ? <QuietButton label="See the verdict" testID="next" onPress={reading.decide} /> : null}
             {reading.undo ? <QuietButton label="Undo" testID="undo" onPress={reading.undo} /> : null}
           </View>
