@@ -72,7 +72,18 @@ test('phone: a healthy cam, weighed from all that was read; the interval is draw
   expect(await browser.text('views')).toMatch(
     /Intake centreline[\s\S]*weighs \d+ %[\s\S]*Intake events[\s\S]*weighs \d+ %/,
   );
+  expect(await browser.text('beside')).toMatch(/if nothing has moved since TDC: the closing check tells/);
   await expectAccessible();
+
+  // The contact once more: what is expected is not shown before it is typed.
+  await browser.press('closing');
+  expect(await browser.seeText('sentence', /^Closing check\. Leave the wheel as it is/)).not.toMatch(/20/);
+  await expectAccessible();
+  await tapReading(browser, '20', 'before');
+  await browser.seeText('sentence', /Nothing has moved/);
+  await browser.press('closing-done');
+  await browser.seeText('verdict', /^The cam sits 2\.[45]° late/);
+  expect(await browser.driver.findElements({ css: '[data-testid="beside"]' })).toEqual([]);
 
   await browser.press('why');
   await browser.seeText('why-text', /From 2 measurements, each weighed/);

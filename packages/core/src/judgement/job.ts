@@ -15,6 +15,8 @@ export interface Scenario {
   readonly name: string;
   readonly card: 'centres' | 'events' | 'both' | 'none';
   readonly reads: readonly (readonly [Reading, Valve])[];
+  /** Is the contact met once more after the last reading? */
+  readonly closing?: boolean;
   /** Does the card print lifts at TDC? */
   readonly catalogue?: boolean;
   readonly times?: number;
@@ -37,6 +39,8 @@ export interface Job {
   readonly entries: readonly Entry[];
   /** How far the cam sits ahead of its target, crank degrees. */
   readonly truth: number;
+  /** The same, counted as this builder measured: an equal drop against whatever is printed. */
+  readonly truthOwn: number;
   /** The same by plain trade arithmetic on the same readings: the mean of what each comparison says; null without one. */
   readonly plain: number | null;
   readonly limit: number;
@@ -276,10 +280,18 @@ export function doJob(
   };
   for (const [method, valve] of scenario.reads)
     for (let time = 0; time < (scenario.times ?? 1); time += 1) read(method, valve);
+  if (scenario.closing) {
+    const at = look(contacts.before);
+    write('zero.reading', { zero, setting, pass: freshId(), side: 'before', wheel: shown(at) });
+  }
+  // Against a target that is wanted in whole steps.
+  const really = scenario.card === 'none' ? truth + wantedCentre - centreOf('intake') : truth;
+  const dropsOnly = scenario.card === 'centres' && scenario.reads.every(([method]) => method === 'centreline');
+  const ofDrop = middleOf(lobes.intake, lobes.intake.peak - CHECKING);
   return {
     entries,
-    // Against a target that is printed in whole steps.
-    truth: scenario.card === 'none' ? truth + wantedCentre - centreOf('intake') : truth,
+    truth: really,
+    truthOwn: dropsOnly ? really + centreOf('intake') - ofDrop : really,
     plain: plain.length === 0 ? null : plain.reduce((sum, each) => sum + each, 0) / plain.length,
     limit,
   };

@@ -1,23 +1,35 @@
 import { derive } from '../logbook/report';
+import type { FaultName } from '../verdict/faults';
 import { makeRandom } from '../virtual-engine/random';
 import type { Family } from './ground-lobe';
 import { type Convention, type Mishap, type Scenario, doJob } from './job';
 
 /** What came of the jobs of one cell. Shares of the jobs, angles crank degrees. */
 export interface Tally {
-  readonly jobs: number;
-  /** Jobs that got a verdict with a place. */
-  readonly placed: number;
   readonly covered: number;
+  readonly coveredOwn: number;
   readonly width: number;
   readonly rms: number;
   readonly rmsPlain: number;
+  /** A fault is spoken of, or a move forbidden. */
   readonly accused: number;
   readonly nagged: number;
-  /** TDC not proved where it should have been. */
-  readonly tdcCovered: number;
-  /** Faults named, by how often. */
-  readonly named: ReadonlyMap<string, number>;
+  /** A move, or "leave it", that is further from the truth than its interval and than a degree. */
+  readonly wrong: number;
+  /** In how many jobs each fault is spoken of, and spoken of first. */
+  readonly named: ReadonlyMap<FaultName, number>;
+  readonly first: ReadonlyMap<FaultName, number>;
+}
+
+/** One cell: what is done, and on how many engines. */
+export interface Cell {
+  readonly scenario: Scenario;
+  readonly convention: Convention;
+  readonly step: number;
+  readonly families: readonly Family[];
+  readonly count: number;
+  readonly seed: number;
+  readonly mishap?: (at: number) => Mishap;
 }
 
 export const SCENARIOS: readonly Scenario[] = [
@@ -81,51 +93,111 @@ export const SCENARIOS: readonly Scenario[] = [
   },
 ];
 
-/** Does the same job on many engines and counts what the report says of each. */
-export function tally(
-  scenario: Scenario,
-  convention: Convention,
-  step: number,
-  families: readonly Family[],
-  count: number,
-  seed: number,
-  mishapOf: (at: number) => Mishap = () => ({}),
-): Tally {
-  let [placed, covered, width, square, squarePlain, plainCount, accused, nagged, unproved] = [
-    0, 0, 0, 0, 0, 0, 0, 0, 0,
-  ];
-  const named = new Map<string, number>();
+const named = (name: string): Scenario => {
+  const found = SCENARIOS.find((each) => each.name === name);
+  if (!found) throw new Error(`there is no job ${name}`);
+  return found;
+};
+const closed = (name: string): Scenario => ({ ...named(name), closing: true });
+/** To either side in turn, by 3 to 8 degrees. */
+const slips = (at: number): number => (at % 2 ? 1 : -1) * (3 + (at % 6));
+const TEN = (at: number): number => (at % 2 ? 10 : -10);
+
+const PAIR = 'intake centreline, card of centres';
+const BOTH_WAYS = 'intake centreline and events';
+const BOTH_LOBES = 'both lobes, both ways';
+
+/** What goes wrong in a job, and what it is rightly called. */
+export const MISHAPS: readonly {
+  readonly name: string;
+  readonly scenario: Scenario;
+  readonly mishap: (at: number) => Mishap;
+  readonly is: readonly FaultName[];
+}[] = [
+  ...[named(PAIR), closed(PAIR), named(BOTH_WAYS), closed(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
+    name: 'wheel slipped inside the first pair',
+    scenario,
+    mishap: (at: number): Mishap => ({ slip: { before: 1, by: slips(at) } }),
+    is: ['wheel-slipped'] as const,
+  })),
+  ...[named(BOTH_WAYS), closed(BOTH_WAYS)].map((scenario) => ({
+    name: 'wheel slipped before the first reading',
+    scenario,
+    mishap: (at: number): Mishap => ({ slip: { before: 0, by: slips(at) } }),
+    is: ['wheel-slipped', 'tdc-not-proved', 'tooth-out'] as const,
+  })),
+  {
+    name: 'wheel slipped between the two lobes',
+    scenario: named(BOTH_LOBES),
+    mishap: (at) => ({ slip: { before: 4, by: slips(at) } }),
+    is: ['wheel-slipped'],
+  },
+  {
+    name: 'wheel slipped between repeats',
+    scenario: named('both ways, twice, with lifts at TDC'),
+    mishap: (at) => ({ slip: { before: 2, by: slips(at) } }),
+    is: ['wheel-slipped'],
+  },
+  ...[named(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
+    name: 'one reading taken backwards',
+    scenario,
+    mishap: (at: number): Mishap => ({ backwards: { at: at % (2 * scenario.reads.length), slack: 3 + (at % 3) } }),
+    is: ['backwards'] as const,
+  })),
+  ...[named(PAIR), named(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
+    name: '10° misread once',
+    scenario,
+    mishap: (at: number): Mishap => ({ misread: { at: at % (2 * scenario.reads.length), by: TEN(at >> 1) } }),
+    is: ['stray'] as const,
+  })),
+  ...[named(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
+    name: 'hydraulic lifters bleed down',
+    scenario,
+    mishap: (at: number): Mishap => ({ bleeds: 0.003 + 0.0015 * (at % 4) }),
+    is: ['bleed-down'] as const,
+  })),
+];
+
+/** Does the same job on many engines and counts what the Report says of each. */
+export function tally({ scenario, convention, step, families, count, seed, mishap }: Cell): Tally {
+  let [placed, covered, coveredOwn, width, square] = [0, 0, 0, 0, 0];
+  let [squarePlain, plainCount, accused, nagged, wrong] = [0, 0, 0, 0, 0];
+  const [spoken, first] = [new Map<FaultName, number>(), new Map<FaultName, number>()];
+  const countOne = (to: Map<FaultName, number>, fault: FaultName): void => void to.set(fault, (to.get(fault) ?? 0) + 1);
   for (let at = 0; at < count; at += 1) {
     const family = families[at % families.length] ?? '3-4-5';
-    const job = doJob(makeRandom(seed + 7919 * at), scenario, convention, step, family, mishapOf(at));
-    const report = derive([...job.entries]);
-    const trial = report?.trials.at(-1);
+    const job = doJob(makeRandom(seed + 7919 * at), scenario, convention, step, family, mishap?.(at) ?? {});
+    const trial = derive([...job.entries])?.trials.at(-1);
     const verdict = trial?.verdict;
+    for (const { fault } of trial?.faults ?? []) countOne(spoken, fault);
+    const [likely] = trial?.faults ?? [];
+    if (likely) countOne(first, likely.fault);
     if (!trial || !verdict || verdict.delta === null || verdict.expanded === null) continue;
     placed += 1;
     const off = verdict.delta - job.truth;
     if (Math.abs(off) <= verdict.expanded + 1e-9) covered += 1;
+    if (Math.abs(verdict.delta - job.truthOwn) <= verdict.expanded + 1e-9) coveredOwn += 1;
     width += verdict.expanded;
     square += off * off;
     if (job.plain !== null) {
       squarePlain += (job.plain - job.truth) ** 2;
       plainCount += 1;
     }
-    if (trial.faults.length > 0 || ['wrong-cam', 'lsa-off', 'do-not-move'].includes(verdict.kind)) accused += 1;
+    if (likely || ['wrong-cam', 'lsa-off', 'do-not-move'].includes(verdict.kind)) accused += 1;
     if (verdict.kind === 'measure-again') nagged += 1;
-    if (/not proved/.test(verdict.headline)) unproved += 1;
-    for (const { fault } of trial.faults.slice(0, 1)) named.set(fault, (named.get(fault) ?? 0) + 1);
+    if ((verdict.kind === 'move' || verdict.kind === 'leave') && Math.abs(off) > Math.max(verdict.expanded, 1))
+      wrong += 1;
   }
   return {
-    jobs: count,
-    placed: placed / count,
     covered: covered / placed,
+    coveredOwn: coveredOwn / placed,
     width: width / placed,
     rms: Math.sqrt(square / placed),
     rmsPlain: Math.sqrt(squarePlain / plainCount),
     accused: accused / placed,
     nagged: nagged / placed,
-    tdcCovered: 1 - unproved / placed,
-    named,
+    wrong: wrong / placed,
+    named: spoken,
+    first,
   };
 }

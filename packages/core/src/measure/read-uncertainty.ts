@@ -46,7 +46,7 @@ const FLATTEST = 0.002;
  * (e: indicator at the reading, z: its zero, s: slopes), so the zero moves opening and closing apart and cancels in their centre as far as the
  * slopes are equal; TDC moves both alike and cancels in the duration.
  * @example pairTerms({ opening: 0.07, closing: 0.07 }, { wheelStep: 0.25, resolution: 0.01, tdc: 0.1 }).centre
- *   // wheel 0.051°, indicator 0.029°, TDC 0.1°
+ *   // wheel 0.051°, indicator and eye 0.077°, TDC 0.1°
  */
 export function pairTerms(slopes: FlankSlopes, { wheelStep, resolution, tdc }: ReadConditions): PairTerms {
   const [up, down] = [Math.max(slopes.opening, FLATTEST), Math.max(slopes.closing, FLATTEST)];

@@ -92,7 +92,7 @@ export const PRACTICE_SIX: PracticeBase = {
   },
   ring: { ring: '0-180' },
   units: 'in',
-  card: { name: 'Practice 212', intake: printed('intake', LOBES.intake), exhaust: printed('exhaust', LOBES.exhaust) },
+  card: { name: 'Practice 232', intake: printed('intake', LOBES.intake), exhaust: printed('exhaust', LOBES.exhaust) },
   lobes: LOBES,
   lifter: 'solid',
   drive: 'chain',

@@ -5,6 +5,7 @@ import {
   elsewhere,
   entriesOf,
   inOtherUnits,
+  liftsInOtherUnits,
   instead,
   isFlank,
   misread,
@@ -211,8 +212,10 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
   units: {
     words: 'inches and millimetres were mixed',
     check: 'Look which unit the indicator reads in, and at which figure it stood.',
-    hypotheses: (evidence) =>
-      [...new Set(evidence.observations.map(({ view }) => view))].flatMap((view) => inOtherUnits(evidence, view)),
+    hypotheses: (evidence) => [
+      ...[...new Set(evidence.observations.map(({ view }) => view))].flatMap((view) => inOtherUnits(evidence, view)),
+      ...liftsInOtherUnits(evidence),
+    ],
   },
   'cam-degrees': {
     words: 'cam degrees were taken for crank degrees',

@@ -165,6 +165,14 @@ export function elsewhere(evidence: Evidence, valves: readonly Valve[]): Hypothe
   });
 }
 
+/** All lifts of the book in the other unit: an indicator that reads in it does so at both lobes. */
+export function liftsInOtherUnits(evidence: Evidence): Hypothesis[] {
+  const lifts = evidence.observations.filter(({ kind }) => kind === 'peak-lift' || kind === 'tdc-lift');
+  return [25.4, 1 / 25.4].map((factor) =>
+    instead(evidence, lifts, (each) => (each.kind === 'flank' ? each : { ...each, lift: each.lift * factor })),
+  );
+}
+
 /** The figures of one view in the other unit. */
 export function inOtherUnits(evidence: Evidence, view: string): Hypothesis[] {
   const members = evidence.observations.filter((each) => each.view === view);

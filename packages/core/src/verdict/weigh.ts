@@ -94,7 +94,7 @@ const LEAST = 1e-8;
  * says: both alike near the nose, which is flat, and at other heights; and each by itself. What a lift at TDC says without the card’s own lifts is worth no more than `atTdc`. Crank degrees, from memory.
  */
 const USUAL_DROP = 1.27;
-const LIKENESS = { nose: 3, width: 2, each: 0.25, atTdc: 4 } as const;
+const LIKENESS = { nose: 6, width: 2, each: 0.25, atTdc: 4 } as const;
 /** Lifts at TDC that the card prints are carried on this far beyond them, and no further: share of what lies beyond. From memory. */
 const BEYOND = 0.2;
 

@@ -21,6 +21,13 @@ const WHOSE = [
   { value: 'valve', label: 'Valve' },
 ] as const;
 
+/** What a centreline may be the middle of. */
+const MEANS = [
+  { value: 'unsaid', label: 'Not said' },
+  { value: 'events', label: 'Middle of the events' },
+  { value: 'nose', label: 'Peak, by equal drop' },
+] as const;
+
 interface CardFieldsProps {
   readonly form: UseFormReturn<CardForm>;
   readonly units: LengthUnit;
@@ -50,6 +57,20 @@ export function CardFields({ form, units }: CardFieldsProps) {
           {field('lsa', 'LSA, cam degrees')}
           {field('groundIn', 'Ground-in advance')}
         </Pair>
+        <Controller
+          control={form.control}
+          name="means"
+          render={({ field: { value, onChange } }) => (
+            <Choice
+              testID="centreline-means"
+              label="The card’s centreline is"
+              options={MEANS}
+              value={MEANS.find((each) => each.value === value)?.value}
+              onChange={onChange}
+              hint="On a lobe that leans the two differ by a degree or so. Most cards do not say."
+            />
+          )}
+        />
       </Group>
       <Group title="Lift at the lobe">
         <Pair>

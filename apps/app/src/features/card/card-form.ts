@@ -28,6 +28,7 @@ export type CardForm = Record<
   | `at${TimingRow}`
   | 'lsa'
   | 'groundIn'
+  | 'means'
   | 'kind'
   | 'advance'
   | 'wanted'
@@ -81,6 +82,7 @@ export const emptyCard = ({ target, build }: Report, rule: RulingMethod | null):
   at3: 'lobe',
   lsa: '',
   groundIn: '',
+  means: 'unsaid',
   kind: target.kind,
   advance: '2',
   wanted: '',
@@ -105,6 +107,7 @@ export function typedCard(card: CamCard, units: LengthUnit): Partial<CardForm> {
     name: card.name ?? '',
     lsa: plain(card.lobeSeparation),
     groundIn: plain(card.groundInAdvance),
+    means: card.centrelineMeans ?? 'unsaid',
   };
   const lines = rowsOf(card);
   for (const [row, line] of lines.entries()) {
@@ -298,6 +301,7 @@ export function cardSoFar(form: CardForm, unit: LengthUnit): CamCard {
     exhaust: lobeOf(sound, 'exhaust', unit),
     lobeSeparation: Number.isNaN(lsa) ? undefined : lsa,
     groundInAdvance: Number.isNaN(groundIn) ? undefined : groundIn,
+    ...(form.means === 'nose' || form.means === 'events' ? { centrelineMeans: form.means } : {}),
   };
 }
 
@@ -309,7 +313,7 @@ const withoutGaps = <T extends object>(value: T): T => JSON.parse(JSON.stringify
 export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
   const first = Object.values(cardProblems(form, unit))[0];
   if (first) return { ok: false, message: first };
-  const { intake, exhaust, lobeSeparation, groundInAdvance } = cardSoFar(form, unit);
+  const { intake, exhaust, lobeSeparation, groundInAdvance, centrelineMeans } = cardSoFar(form, unit);
   const name = form.name.trim();
   const card = withoutGaps({
     ...(name ? { name } : {}),
@@ -317,6 +321,8 @@ export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
     ...(exhaust && !isEmpty(exhaust) ? { exhaust } : {}),
     lobeSeparation,
     groundInAdvance,
+    // Of no use where the card prints no centreline at all.
+    centrelineMeans: (intake?.centreline ?? exhaust?.centreline ?? lobeSeparation) ? centrelineMeans : undefined,
   }) as Omit<BodyOf<'card.entered'>, 'replaces'>;
   if (Object.keys(card).every((each) => each === 'name') && form.kind !== 'centreline')
     return {

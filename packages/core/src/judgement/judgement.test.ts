@@ -1,0 +1,35 @@
+import { FAMILIES } from './ground-lobe';
+import { MISHAPS, SCENARIOS, tally } from './tally';
+
+/**
+ * A seeded sample of `npm run judgement`: healthy engines whose lobes, cards and readers owe nothing to the model that judges them. Bounds are those that a
+ * sample of this size keeps when the whole table does.
+ */
+const COUNT = 60;
+
+describe.each(SCENARIOS.map((scenario) => [scenario.name, scenario] as const))('%s', (name, scenario) => {
+  test.each([
+    ['nose', 1],
+    ['event', 0.5],
+    ['nose', 0.25],
+  ] as const)('healthy engines, card of the %s, read to %s°: covered, and hardly ever accused', (convention, step) => {
+    const seed = 1000 * SCENARIOS.indexOf(scenario) + 100 * step;
+    const found = tally({ scenario, convention, step, families: FAMILIES, count: COUNT, seed });
+    expect([name, found.coveredOwn >= 0.85]).toEqual([name, true]);
+    expect([name, found.accused <= 0.04]).toEqual([name, true]);
+    // Wide is honest, useless is not.
+    expect([name, found.width <= 1.3]).toEqual([name, true]);
+    expect([name, found.rms <= 1.3 * found.rmsPlain]).toEqual([name, true]);
+  });
+});
+
+test.each(
+  MISHAPS.filter(
+    ({ name, scenario }) => scenario.closing || /between|bleed/.test(name) || scenario.name.startsWith('both lobes'),
+  ).map((each) => [each.name, each.scenario.name, each] as const),
+)('%s (%s): named, not moved by', (name, _job, { scenario, mishap, is }) => {
+  const found = tally({ scenario, convention: 'nose', step: 0.5, families: FAMILIES, count: COUNT, seed: 5, mishap });
+  const right = Math.max(...is.map((fault) => found.named.get(fault) ?? 0)) / COUNT;
+  expect([name, right >= (name.includes('backwards') || name.includes('misread') ? 0.4 : 0.7)]).toEqual([name, true]);
+  expect([name, found.wrong <= 0.12]).toEqual([name, true]);
+});
