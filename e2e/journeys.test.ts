@@ -162,8 +162,8 @@ test('wide: by keyboard alone, on a falling 0–360 ring mounted anyhow', async 
   await browser.seeText('sentence', /prove it/);
   await record('29');
   await browser.seeText('sentence', /Turn it backwards/);
-  await record('332');
-  await browser.seeText('sentence', /Not proved: the sides differ by 1\.0°/);
+  await record('333');
+  await browser.seeText('sentence', /Not proved: the sides differ by 2\.0°/);
   await browser.keys('u');
   await browser.seeText('sentence', /Turn it backwards/);
   await record('331');

@@ -55,6 +55,11 @@ const SMOKE: Readonly<Record<string, () => Promise<void>>> = {
     for (const name of readdirSync(folder))
       expect(readFileSync(path.join(folder, name), 'utf8')).toBe(readFileSync(path.join(ROOT, 'docs', name), 'utf8'));
   },
+  judgement: async () => {
+    const file = path.join(newFolder(), 'judgement.md');
+    await run(`node --import tsx packages/core/bin/judgement.ts 1 1 ${file}`);
+    expect(readFileSync(file, 'utf8')).toMatch(/By card and reader/);
+  },
   'fault-table': async () => {
     const file = path.join(newFolder(), 'faults.md');
     await run(`node --import tsx packages/core/bin/fault-table.ts 1 ${file}`);

@@ -6,12 +6,13 @@ import { MISHAPS, SCENARIOS, type Tally, tally } from '../src/judgement/tally';
 
 /**
  * Writes docs/judgement.md: what the Report says of jobs done on engines that owe nothing to the product's own likeness of lobes, readers and cards.
- * `npm run judgement -- 400` does 400 jobs a cell, a few minutes. A second figure begins elsewhere in the stream of random numbers.
+ * `npm run judgement -- 400` does 400 jobs a cell, a few minutes. A second figure begins elsewhere in the stream of random numbers, a
+ * third word names another file.
  */
 
 const COUNT = Number(process.argv[2] ?? 400);
 const SEED = Number(process.argv[3] ?? 1);
-const TO = path.resolve(import.meta.dirname, '../../../docs/judgement.md');
+const TO = path.resolve(process.argv[4] ?? path.join(import.meta.dirname, '../../../docs/judgement.md'));
 const CONVENTIONS: readonly Convention[] = ['nose', 'event'];
 const STEPS = [1, 0.5, 0.25] as const;
 

@@ -123,7 +123,7 @@ export function doJob(
   if (!first.ok) throw new Error(first.problem.message);
   mount = mount - printed(first.tdc, Math.min(step, 0.5)) + random.normal(EYE);
   let setting = write('zero.set', { zero, after: null, moved: 'wheel' });
-  for (let tries = 0; tries < 6; tries += 1) {
+  for (let tries = 0; tries < 20; tries += 1) {
     const proof = pass(setting);
     if (Math.abs(proof.before + proof.after) <= Math.max(0.5, step)) break;
     mount -= (proof.before + proof.after) / 2;
@@ -234,12 +234,11 @@ export function doJob(
       return at;
     };
     if (method === 'lift-at-tdc') {
-      const at = -mount;
       const lift = Math.max(0, groundLift(lobe, -shift) * tilt + random.within(BASE_ZERO));
-      void at;
       take({ kind: 'tdc-lift', lift: printed(lift, resolution) }, wheelAt(0));
       const [a, b] = card[valve]?.liftAtTdc ?? [];
-      if (a && b) {
+      // Two lifts that are printed alike say nothing.
+      if (a && b && a.lift !== b.lift) {
         const centre = a.centreline + ((lift - a.lift) / (b.lift - a.lift)) * (b.centreline - a.centreline);
         plain.push(ofCard * ((card[valve]?.centreline ?? (a.centreline + b.centreline) / 2) - centre));
       }

@@ -24,8 +24,12 @@ describe.each(SCENARIOS.map((scenario) => [scenario.name, scenario] as const))('
 });
 
 test.each(
+  // What no reading can show without the closing check is left to the table.
   MISHAPS.filter(
-    ({ name, scenario }) => scenario.closing || /between|bleed/.test(name) || scenario.name.startsWith('both lobes'),
+    ({ name, scenario }) =>
+      scenario.closing ||
+      /between|bleed/.test(name) ||
+      (scenario.name.startsWith('both lobes') && !name.includes('first pair')),
   ).map((each) => [each.name, each.scenario.name, each] as const),
 )('%s (%s): named, not moved by', (name, _job, { scenario, mishap, is }) => {
   const found = tally({ scenario, convention: 'nose', step: 0.5, families: FAMILIES, count: COUNT, seed: 5, mishap });

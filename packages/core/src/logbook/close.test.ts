@@ -297,6 +297,22 @@ describe('twin cams', () => {
   });
 });
 
+// Common practice, no source: clamped at 0, the drive tightened, let go, two turns; the correction is added to what it had been set to.
+test.each([
+  [3.5, 0.5, 0, -3],
+  [-1, 1.5, 0, 2.5],
+  [2, 0.5, -1, -2.5],
+])(
+  'a phaser set from its clamps: measured %d, nominal %d, it had been set to %d: set it to %d',
+  (shows, nominal, was, to) => {
+    const job = ready({ cams: 'twin' });
+    const hardware: Hardware = { kind: 'phaser', stamped: 'crank', sense: 'grows-late', from: -20, to: 20 };
+    const [part = ''] = fit(job, [{ hardware, at: { at: 0 }, cam: 'intake' }]);
+    job.write('phaser.read', { trial: job.trial, part, nominal, shows, setTo: was });
+    expect(job.report().drive.parts[0]?.angle?.setTo).toBeCloseTo(to, 9);
+  },
+);
+
 describe('valve to piston', () => {
   test('the planner knows how far each valve leaves room, and what it does not know it says', () => {
     const blind = ready();

@@ -58,6 +58,14 @@ export const phaserRead = z
     part: id.describe('The phaser.'),
     nominal: z.number().min(-360).max(360),
     shows: z.number().min(-360).max(360),
+    setTo: z
+      .number()
+      .min(-360)
+      .max(360)
+      .optional()
+      .describe(
+        'What it had been set to with the drive loose, where that is known. 0 where the cams were clamped at 0.',
+      ),
   })
   .describe('The angle of a phaser in its maker’s own scale: what it should be, and what it is after two turns.');
 

@@ -218,7 +218,11 @@ function angleOf(build: Build, part: FittedHardware): PartFinding['angle'] {
     const set = trial.move?.parts.find((each) => each.part === part.part)?.to;
     return trial.phasers
       .filter(({ body }) => body.part === part.part)
-      .map(({ body }) => ({ nominal: body.nominal, shows: body.shows, setTo: set && 'at' in set ? set.at : null }));
+      .map(({ body }) => ({
+        nominal: body.nominal,
+        shows: body.shows,
+        setTo: body.setTo ?? (set && 'at' in set ? set.at : null),
+      }));
   });
   const last = reads.at(-1);
   const found = correctAngle(hardware, reads);

@@ -24,13 +24,15 @@ export function PhaserAngle({ report, part, write }: PhaserAngleProps) {
   const draft = useAppSelector((state) => state.drafts[place]);
   const nominal = draft?.nominal ?? (part.angle ? String(part.angle.nominal) : '');
   const shows = draft?.shows ?? '';
+  const setTo = draft?.setTo ?? '';
   const change = (changed: Readonly<Record<string, string>>): void =>
-    void dispatch(drafted({ place, draft: { nominal, shows, ...changed } }));
+    void dispatch(drafted({ place, draft: { nominal, shows, setTo, ...changed } }));
   const wrong = (typed: string): string | undefined =>
     typed.trim() === '' || Math.abs(typedFigure(typed)) <= FURTHEST
       ? undefined
       : 'A figure of its scale, with its sign.';
-  const ready = [nominal, shows].every((typed) => Math.abs(typedFigure(typed)) <= FURTHEST);
+  const ready =
+    [nominal, shows].every((typed) => Math.abs(typedFigure(typed)) <= FURTHEST) && wrong(setTo) === undefined;
   const keep = (): void => {
     if (!ready || read.trial === null) return;
     write('phaser.read', {
@@ -38,6 +40,7 @@ export function PhaserAngle({ report, part, write }: PhaserAngleProps) {
       part: part.part,
       nominal: typedFigure(nominal),
       shows: typedFigure(shows),
+      ...(setTo.trim() === '' ? {} : { setTo: typedFigure(setTo) }),
     });
     dispatch(draftDone(place));
   };
@@ -73,7 +76,18 @@ export function PhaserAngle({ report, part, write }: PhaserAngleProps) {
             onSubmitEditing={keep}
           />
         </View>
+        <View className="grow basis-0">
+          <TextField
+            testID="phaser-set-to"
+            label="Had been set to"
+            value={setTo}
+            onChange={(text) => change({ setTo: text })}
+            error={wrong(setTo)}
+            onSubmitEditing={keep}
+          />
+        </View>
       </View>
+      <Words look="soft">Clamped at 0 when the drive was tightened: 0. Empty where nobody knows.</Words>
       <View className="items-start">
         <QuietButton testID="phaser-keep" label="Record this angle" disabled={!ready} onPress={keep} />
       </View>
