@@ -68,7 +68,7 @@ export function closingCheck(
   const base = { zero: zero.id, setting, side: 'before', figure } as const;
   if (offs.length === 0) {
     const { turn, tool } = ZERO_METHODS[zero.begun.method];
-    const put = `Leave the wheel as it is and put the ${tool} back.`;
+    const put = `The wheel as it is, the ${tool} back in.`;
     const words = turn.before.replace(
       /\{figure\}|the figure/,
       figure === null ? 'the figure' : formatLength(figure, description.body.units),

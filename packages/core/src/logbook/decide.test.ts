@@ -279,8 +279,7 @@ describe('what went wrong', () => {
       read: { closing: { state: 'moved', by: 3 } },
       verdict: {
         kind: 'do-not-move',
-        headline:
-          'Do not move the cam yet: most likely the wheel or the pointer has moved by 3.0° since TDC was proved.',
+        headline: 'Do not move the cam yet: the wheel or the pointer has moved by 3.0° since TDC was proved.',
       },
     });
     pairOf(job, 'intake', 64, 151);

@@ -144,6 +144,7 @@ export function decideTrial(
           worst: chance < CHANCE ? worstOf(weighing, labels) : null,
           next: next && { words: nextWords(next, context.build), expanded: next.expanded },
           ahead: evidence.ahead[cam === 'exhaust' ? 'exhaust' : 'intake'],
+          moved: told.closing.state === 'moved' ? movedWords(told.closing) : null,
           converged: speaks.converged,
           beside: besideOf(speaks, lead, placed, told.closing.state),
         }),
@@ -158,13 +159,16 @@ export function decideTrial(
   };
 }
 
+const movedWords = ({ by }: ClosingFinding): string =>
+  `the wheel or the pointer has moved by ${computedDegrees(Math.abs(by ?? 0))} since TDC was proved`;
+
 /** The closing check shows it: nothing has to be guessed. */
-const hasMoved = ({ by }: ClosingFinding): FaultFinding => ({
+const hasMoved = (closing: ClosingFinding): FaultFinding => ({
   fault: 'wheel-slipped',
-  words: `the wheel or the pointer has moved by ${computedDegrees(Math.abs(by ?? 0))} since TDC was proved`,
+  words: movedWords(closing),
   check: 'Find TDC again, then repeat what was read since: nothing says which readings it took with it.',
   // Seen, not inferred: counted in the half degrees that one contact is good for.
-  better: (2 * (by ?? 0)) ** 2,
+  better: (2 * (closing.by ?? 0)) ** 2,
   entries: [],
 });
 

@@ -2,7 +2,7 @@ import { firingTdcs } from '../crank/firing';
 import { PROOF_LIMIT, holdsExchanged, provesZero, solveTdc } from '../crank/equal-heights';
 import type { SliderCrank } from '../crank/slider-crank';
 import { type WheelReading, type WheelRing, formatReading, ringPosition } from '../crank/wheel';
-import { type TdcSide, ZERO_METHODS, type ZeroMethodName } from '../crank/zero-methods';
+import { type TdcSide, ZERO_METHODS } from '../crank/zero-methods';
 import {
   type ReadOn,
   USUAL_CRANK,
@@ -14,7 +14,7 @@ import {
 } from '../crank/zero-uncertainty';
 import type { ReadTo } from '../crank/read-to';
 import type { Problem } from '../problem';
-import { crankDeg, wrap180 } from '../units/angle';
+import { wrap180 } from '../units/angle';
 import { formatLength } from '../units/length';
 import type { Described, EntryOf } from './entry';
 import type { Build, Pass, Stage, Zero } from './fold';

@@ -22,6 +22,7 @@ const BASE: Judged = {
   next: null,
   beside: [],
   converged: true,
+  moved: null,
   ahead: 0,
 };
 const verdict = (mean: number, target = 107, more: Partial<Judged> = {}) =>

@@ -55,6 +55,8 @@ export interface Judged {
   readonly ahead: number | null;
   /** What stands beside it, each a sentence. */
   readonly beside: readonly string[];
+  /** What the closing check showed to have moved, in words; null where nothing has, or nobody looked. */
+  readonly moved: string | null;
   /** Could all that was read be weighed together? */
   readonly converged: boolean;
 }
@@ -105,6 +107,13 @@ export function judge(judged: Judged): Verdict {
       kind: 'do-not-move',
       headline: 'Do not move it yet: TDC is not proved.',
       action: `${sits.replace(`, ${within}`, '')} But that counts from a zero that has not been proved. Go back to Zero and prove it.`,
+    };
+  if (judged.moved !== null)
+    return {
+      ...still,
+      kind: 'do-not-move',
+      headline: `Do not move the ${cam} yet: ${judged.moved}.`,
+      action: 'Find TDC again, then repeat what was read since: nothing says which readings it took with it.',
     };
   if (!judged.converged)
     return {

@@ -169,6 +169,7 @@ describe('5,000 virtual engines of all kinds', () => {
         next: null,
         beside: [],
         converged: true,
+        moved: null,
         ahead: 0,
       });
       if (Math.abs(off) > engine.limit + 2 * expanded) expect(move * off).toBeLessThanOrEqual(0);

@@ -88,6 +88,14 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
         </View>
       }
     >
+      <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
+          {closing.sentence}
+        </Words>
+        <Words look="soft">
+          Turn by hand only. What you read is compared with the contact that proved TDC, once it is recorded.
+        </Words>
+      </View>
       <View className="items-center pt-2">
         <DegreeWheel
           ring={zero.ring}
@@ -109,14 +117,6 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
           }
           onTurn={entry.turnTo}
         />
-      </View>
-      <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
-        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
-          {closing.sentence}
-        </Words>
-        <Words look="soft">
-          Turn by hand only. What you read is compared with the contact that proved TDC, once it is recorded.
-        </Words>
       </View>
     </StationBody>
   );
