@@ -263,6 +263,7 @@ describe('what went wrong', () => {
     expect(job.report().read.closing).toMatchObject({ state: 'due', side: 'before', figure: null });
     job.contact(job.setting, 'again', 'before', -23.75);
     expect(job.report().read.closing.state).toBe('same');
+    expect(JSON.stringify(job.report().sheet)).toMatch(/turning forward, closing check/);
     expect(faults()).toContain('lsa-off');
     expect(faults()).not.toContain('wheel-slipped');
   });

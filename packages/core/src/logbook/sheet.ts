@@ -120,6 +120,8 @@ export function makeSheet(
     entries.flatMap((entry) => (entry.kind === 'trace.recorded' ? [[entry.id, entry.body.trial] as const] : [])),
   );
   const trialStarts = new Map<string, SheetRow>();
+  /** Settings of the wheel that the cam has been read on. */
+  const readOn = new Set<string>();
   for (const entry of entries) {
     switch (entry.kind) {
       case 'zero.begun':
@@ -130,7 +132,9 @@ export function makeSheet(
         const { side, setting, indicator, zero: of } = entry.body;
         const words = ZERO_METHODS[methods.get(of) ?? 'positive-stop'].label[side];
         const at = indicator === undefined ? '' : `${formatLength(indicator, units)}, `;
-        zeroRows.push(row(entry, `${at}${words}${setting === null ? '' : ', proof'}`, formatReading(entry.body.wheel)));
+        // Once the cam was read on it, a contact shows whether the wheel still stands.
+        const what = setting === null ? '' : readOn.has(setting) ? ', closing check' : ', proof';
+        zeroRows.push(row(entry, `${at}${words}${what}`, formatReading(entry.body.wheel)));
         break;
       }
       case 'zero.disturbed':
@@ -162,6 +166,7 @@ export function makeSheet(
         zeroRows.push(row(entry, SET_LABEL[entry.body.moved], ''));
         break;
       case 'reading.taken': {
+        if (entry.body.setting !== null) readOn.add(entry.body.setting);
         const { shows, wheel, trial, valve, sitsOn } = entry.body;
         const figure = lengthWords(figureOfReading(entry.body));
         const where = `${valve === 'exhaust' ? 'Exhaust, ' : ''}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
@@ -175,6 +180,7 @@ export function makeSheet(
         break;
       }
       case 'trace.recorded': {
+        if (entry.body.setting !== null) readOn.add(entry.body.setting);
         const { trial, valve, points, name } = entry.body;
         rowsOf(trial).push(
           row(entry, `Trace, ${valve}${name === undefined ? '' : `, ${name}`}`, `${points.length} points`),

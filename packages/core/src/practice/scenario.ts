@@ -49,7 +49,7 @@ const ROD = 5.85 * INCH;
 
 const LOBES: Readonly<Record<Valve, Lobe>> = {
   intake: { peak: 0.34 * INCH, nose: 106, half: 148, power: 2, lean: 1 },
-  exhaust: { peak: 0.335 * INCH, nose: -112, half: 150, power: 2, lean: -1 },
+  exhaust: { peak: 0.335 * INCH, nose: -113, half: 152, power: 2, lean: -1 },
 };
 
 function printed(valve: Valve, lobe: Lobe): NonNullable<PracticeBase['card']['intake']> {
