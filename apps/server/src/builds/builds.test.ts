@@ -66,7 +66,7 @@ describe('the logbook on the server', () => {
     expect(listed).toMatchObject({
       verdictKind: 'leave',
       headline: 'The cam sits 0.4° late, ±0.7°.',
-      delta: expect.closeTo(-0.35, 2),
+      delta: expect.closeTo(-0.35, 1),
     });
   });
 
