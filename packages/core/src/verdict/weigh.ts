@@ -100,8 +100,8 @@ const BEYOND = 0.2;
 
 /**
  * Weighs all that is known of a trial: the readings, each used once, the card's figures with their rounding, and what is believed of zeros, lobes and
- * instruments beforehand. Linearised about the best guess, which is improved until it stands still (Gauss–Newton, each step only as far as it makes all of it
- * likelier).
+ * instruments beforehand. Linearised about the best guess, which is improved until it stands still (Gauss–Newton, each step only as far as it brings
+ * the guess nearer to all of it).
  * @returns null where nothing was observed.
  */
 export function weigh(evidence: Evidence, options: WeighOptions = {}): Weighing | null {
