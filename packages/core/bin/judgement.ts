@@ -70,6 +70,7 @@ const byFault = MISHAPS.map(({ name, scenario, mishap, is }) => {
     scenario.name + (scenario.closing ? ', closing check' : ''),
     percent(right / COUNT),
     percent(found.wrong),
+    percent(found.wrongIfAsked),
     percent(found.nagged),
     others
       .slice(0, 3)
@@ -101,9 +102,9 @@ ${table(['job', 'lobe', ...HEADS], byFamily)}
 
 Named: the fault is among those that are spoken of. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
 readings cannot show (a wheel that slips before the first of them, within the only pair), nothing can be named without the closing check, and one pair alone shows no
-misreading at all: beside such a verdict it is said.
+misreading at all: such a verdict asks for it before the cam is moved ("First make the closing check"). Asked first: of all jobs, those that are wrong but ask so.
 
-${table(['what happened', 'job', 'named', 'wrong', 'measure again', 'named first instead'], byFault)}
+${table(['what happened', 'job', 'named', 'wrong', 'asked first', 'measure again', 'named first instead'], byFault)}
 `;
 writeFileSync(TO, text);
 console.log(text);

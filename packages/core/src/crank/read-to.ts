@@ -21,19 +21,29 @@ export interface ReadTo {
  * @example readTo([{ ring: '0-180', shows: 65.5, side: 'after' }, { ring: '0-180', shows: 20, side: 'before' }]) // { wheel: 0.5, tape: null }
  * Source: common practice, no source.
  */
-export function readTo(shown: readonly WheelReading[]): ReadTo {
-  const fits = (values: readonly number[], steps: readonly number[]): number | null =>
-    values.length === 0
-      ? null
-      : (steps.find((step) => values.every((value) => isWhole(value / step))) ?? steps.at(-1) ?? null);
-  const onWheel = shown.flatMap((each) => (each.ring === 'rim' ? [] : [each.shows]));
-  const onRim = shown.flatMap((each) => (each.ring === 'rim' ? [each] : []));
-  const unit = onRim[0]?.unit ?? 'mm';
-  return {
-    wheel: fits(onWheel, WHEEL_STEPS),
-    tape: fits(
-      onRim.map(({ shows }) => shows),
-      TAPE_STEPS[unit],
-    ),
-  };
+export function readTo(shown: Iterable<WheelReading>): ReadTo {
+  const wheel = new Coarsest(WHEEL_STEPS);
+  let tape: Coarsest | null = null;
+  // In one pass and without lists: a logbook is derived again at every key.
+  for (const each of shown) {
+    if (each.ring !== 'rim') wheel.add(each.shows);
+    else (tape ??= new Coarsest(TAPE_STEPS[each.unit])).add(each.shows);
+  }
+  return { wheel: wheel.step, tape: tape?.step ?? null };
+}
+
+/** The coarsest of some steps, coarsest first, that all values so far are whole numbers of; the last where none is. */
+class Coarsest {
+  private at = 0;
+  private any = false;
+  constructor(private readonly steps: readonly number[]) {}
+
+  add(value: number): void {
+    this.any = true;
+    while (this.at < this.steps.length - 1 && !isWhole(value / (this.steps[this.at] ?? 1))) this.at += 1;
+  }
+
+  get step(): number | null {
+    return this.any ? (this.steps[this.at] ?? null) : null;
+  }
 }

@@ -8,7 +8,7 @@ import { type Family, type GroundLobe, groundFlanks, groundLift, someGroundLobe 
 /** What the card's centreline is: the middle of an equal drop near the nose, or the middle of the events at 0.050 in. */
 export type Convention = 'nose' | 'event';
 
-export type Reading = 'centreline' | 'events' | 'opening-only' | 'lift-at-tdc';
+export type Reading = 'centreline' | 'events' | 'opening-only' | 'lift-at-tdc' | 'identity';
 
 /** One kind of job: what is printed, what is read. */
 export interface Scenario {
@@ -30,6 +30,10 @@ export interface Mishap {
   readonly misread?: { readonly at: number; readonly by: number };
   /** This reading is taken turning backwards: slack. */
   readonly backwards?: { readonly at: number; readonly slack: number };
+  /** The wheel is numbered from both dead centres, and this reading is counted from its 90 mark. */
+  readonly countedFrom90?: { readonly at: number };
+  /** All lifts are written down in the other unit. */
+  readonly otherUnit?: boolean;
   /** Lift that hydraulic lifters lose, mm for each crank degree off the seat. */
   readonly bleeds?: number;
 }
@@ -97,18 +101,23 @@ export function doJob(
       rotation: 'clockwise',
       ...(random.even() < 0.6 ? { stroke: crank.stroke, rod: crank.rod, pinOffset: crank.pinOffset ?? 0 } : {}),
     },
-    wheel: { ring: '0-180' },
+    wheel: { ring: mishap.countedFrom90 ? '0-90' : '0-180' },
     ...(random.even() < 0.5 ? { instruments: { wheelDiameter: 300, graduation: 1, resolution } } : {}),
   });
 
   // What stands under the pointer at true TDC, and what is read of it.
   let mount = random.within(30);
   const look = (angle: number): number => printed(wrap(angle + mount + random.normal(EYE)), step);
-  const shown = (at: number) => ({
-    ring: '0-180' as const,
-    shows: Math.abs(at),
-    side: at < 0 ? ('before' as const) : ('after' as const),
-  });
+  const shown = (at: number) => {
+    const off = Math.abs(at);
+    const side = at < 0 ? 'before' : 'after';
+    if (!mishap.countedFrom90) return { ring: '0-180' as const, shows: off, side } as const;
+    // Numbers run from 0 at either dead centre to 90 between them: past 90 the wheel comes up to BDC, or has left it.
+    const ofBdc = side === 'after' ? 'before-bdc' : 'after-bdc';
+    return off <= 90
+      ? ({ ring: '0-90', shows: off, side: `${side}-tdc` } as const)
+      : ({ ring: '0-90', shows: 180 - off, side: ofBdc } as const);
+  };
   const zero = write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
   const contacts = crankAngleAtDrop(crank, 3 + 8 * random.even());
   if (!contacts) throw new Error('the stop is met');
@@ -201,8 +210,11 @@ export function doJob(
     if (mishap.slip?.before === taken) mount += mishap.slip.by;
     const slack = mishap.backwards?.at === taken ? -mishap.backwards.slack : 0;
     const misread = mishap.misread?.at === taken ? mishap.misread.by : 0;
+    const stands = wrap(look(angle + slack) + misread);
+    const quarter = 90 * Math.floor(stands / 90);
+    const from90 = mishap.countedFrom90?.at === taken;
     taken += 1;
-    return wrap(look(angle + slack) + misread);
+    return from90 ? quarter + 90 - (stands - quarter) : stands;
   };
   const read = (method: Reading, valve: Valve): void => {
     const lobe = lobes[valve];
@@ -233,9 +245,18 @@ export function doJob(
         at = groundFlanks(lobe, Math.min(lobe.peak - 1e-6, lift + bled(at)))[flank];
       return at;
     };
+    const written = (lift: number): number =>
+      printed(lift, resolution) * (mishap.otherUnit ? (units === 'in' ? 25.4 : 1 / 25.4) : 1);
+    if (method === 'identity') {
+      take({ kind: 'peak-lift', lift: written((lobe.peak - bled(lobe.nose)) * tilt + random.within(BASE_ZERO)) }, null);
+      return;
+    }
     if (method === 'lift-at-tdc') {
-      const lift = Math.max(0, groundLift(lobe, -shift) * tilt + random.within(BASE_ZERO));
-      take({ kind: 'tdc-lift', lift: printed(lift, resolution) }, wheelAt(0));
+      // The crank is brought to where the wheel reads 0: what is wrong with the zero is in the lift.
+      wheelAt(0);
+      const stands = random.normal(EYE) - mount;
+      const lift = Math.max(0, groundLift(lobe, stands - shift) * tilt + random.within(BASE_ZERO));
+      take({ kind: 'tdc-lift', lift: written(lift) }, 0);
       const [a, b] = card[valve]?.liftAtTdc ?? [];
       // Two lifts that are printed alike say nothing.
       if (a && b && a.lift !== b.lift) {

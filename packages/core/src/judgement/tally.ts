@@ -16,6 +16,8 @@ export interface Tally {
   readonly nagged: number;
   /** A move, or "leave it", that is further from the truth than its interval and than a degree. */
   readonly wrong: number;
+  /** Of all jobs: wrong so, but what would show it is asked for first. */
+  readonly wrongIfAsked: number;
   /** In how many jobs each fault is spoken of, and spoken of first. */
   readonly named: ReadonlyMap<FaultName, number>;
   readonly first: ReadonlyMap<FaultName, number>;
@@ -81,6 +83,18 @@ export const SCENARIOS: readonly Scenario[] = [
     ],
   },
   {
+    name: 'both lobes, both ways, with their lifts',
+    card: 'both',
+    reads: [
+      ['identity', 'intake'],
+      ['identity', 'exhaust'],
+      ['centreline', 'intake'],
+      ['centreline', 'exhaust'],
+      ['events', 'intake'],
+      ['events', 'exhaust'],
+    ],
+  },
+  {
     name: 'both ways, twice, with lifts at TDC',
     card: 'both',
     catalogue: true,
@@ -106,6 +120,7 @@ const TEN = (at: number): number => (at % 2 ? 10 : -10);
 const PAIR = 'intake centreline, card of centres';
 const BOTH_WAYS = 'intake centreline and events';
 const BOTH_LOBES = 'both lobes, both ways';
+const WITH_LIFTS = 'both lobes, both ways, with their lifts';
 
 /** What goes wrong in a job, and what it is rightly called. */
 export const MISHAPS: readonly {
@@ -148,9 +163,21 @@ export const MISHAPS: readonly {
     name: '10° misread once',
     scenario,
     mishap: (at: number): Mishap => ({ misread: { at: at % (2 * scenario.reads.length), by: TEN(at >> 1) } }),
-    is: ['stray'] as const,
+    is: ['misread', 'stray'] as const,
   })),
   ...[named(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
+    name: '0–90 ring counted from 90',
+    scenario,
+    mishap: (at: number): Mishap => ({ countedFrom90: { at: at % (2 * scenario.reads.length) } }),
+    is: ['ring-backwards'] as const,
+  })),
+  {
+    name: 'both lifts in the other unit',
+    scenario: named(WITH_LIFTS),
+    mishap: () => ({ otherUnit: true }),
+    is: ['units'],
+  },
+  ...[named(BOTH_WAYS), named(WITH_LIFTS)].map((scenario) => ({
     name: 'hydraulic lifters bleed down',
     scenario,
     mishap: (at: number): Mishap => ({ bleeds: 0.003 + 0.0015 * (at % 4) }),
@@ -161,7 +188,7 @@ export const MISHAPS: readonly {
 /** Does the same job on many engines and counts what the Report says of each. */
 export function tally({ scenario, convention, step, families, count, seed, mishap }: Cell): Tally {
   let [placed, covered, coveredOwn, width, square] = [0, 0, 0, 0, 0];
-  let [squarePlain, plainCount, accused, nagged, wrong] = [0, 0, 0, 0, 0];
+  let [squarePlain, plainCount, accused, nagged, wrong, wrongIfAsked] = [0, 0, 0, 0, 0, 0];
   const [spoken, first] = [new Map<FaultName, number>(), new Map<FaultName, number>()];
   const countOne = (to: Map<FaultName, number>, fault: FaultName): void => void to.set(fault, (to.get(fault) ?? 0) + 1);
   for (let at = 0; at < count; at += 1) {
@@ -185,8 +212,10 @@ export function tally({ scenario, convention, step, families, count, seed, misha
     }
     if (likely || ['wrong-cam', 'lsa-off', 'do-not-move'].includes(verdict.kind)) accused += 1;
     if (verdict.kind === 'measure-again') nagged += 1;
-    if ((verdict.kind === 'move' || verdict.kind === 'leave') && Math.abs(off) > Math.max(verdict.expanded, 1))
+    if ((verdict.kind === 'move' || verdict.kind === 'leave') && Math.abs(off) > Math.max(verdict.expanded, 1)) {
       wrong += 1;
+      if (verdict.action.startsWith('First')) wrongIfAsked += 1;
+    }
   }
   return {
     covered: covered / placed,
@@ -197,6 +226,7 @@ export function tally({ scenario, convention, step, families, count, seed, misha
     accused: accused / placed,
     nagged: nagged / placed,
     wrong: wrong / placed,
+    wrongIfAsked: wrongIfAsked / placed,
     named: spoken,
     first,
   };

@@ -12,18 +12,15 @@ const MOSTLY = 0.4;
  * @param lead the valve by which the cam is looked at.
  */
 export function besideOf(
-  { evidence, layout }: Weighing,
+  weighing: Weighing,
   lead: Valve,
   { sources }: Placed,
   closing: 'none' | 'due' | 'same' | 'moved',
 ): string[] {
+  const { evidence, layout } = weighing;
   const words: string[] = [];
-  const mine = evidence.observations.filter(
-    (each) => each.kind === 'flank' && layout.of[each.valve].advance === layout.of[lead].advance,
-  );
   if (closing === 'due') words.push('That is so if nothing has moved since TDC: the closing check tells.');
-  if (mine.length === 2 && mine[0]?.kind === 'flank' && mine[0].standard === null)
-    words.push('One pair alone shows no misreading: read it once more.');
+  if (isOnePair(weighing, lead)) words.push('One pair alone shows no misreading.');
   const { ofCam } = layout.schools[lead];
   const printed = evidence.card.find((fact) => fact.of === 'centre' && fact.valve === lead);
   const open = printed?.of === 'centre' && (printed.means === 'unsaid' || printed.means === 'as-events');
@@ -37,4 +34,18 @@ export function besideOf(
   if (ofCam.drops && ofCam.events && lean ** 2 > MOSTLY * whole)
     words.push('It is as wide as that because nobody says what the centreline is the middle of: say it at Card.');
   return words;
+}
+
+/** What has to be done before the cam is moved, since no reading shows what it would: each to stand after "First". */
+export const firstOf = (weighing: Weighing, lead: Valve, closing: 'none' | 'due' | 'same' | 'moved'): string[] => [
+  ...(isOnePair(weighing, lead) ? ['read the pair once more'] : []),
+  ...(closing === 'due' ? ['make the closing check'] : []),
+];
+
+/** Does all that is known of this cam come from two readings of the wheel? */
+function isOnePair({ evidence, layout }: Weighing, lead: Valve): boolean {
+  const mine = evidence.observations.filter(
+    (each) => each.kind !== 'peak-lift' && layout.of[each.valve].advance === layout.of[lead].advance,
+  );
+  return mine.length <= 2 && mine.every((each) => each.kind === 'flank' && each.standard === null);
 }

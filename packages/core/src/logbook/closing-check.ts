@@ -2,8 +2,8 @@ import { ringPosition } from '../crank/wheel';
 import { ZERO_METHODS, type TdcSide } from '../crank/zero-methods';
 import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
-import { formatLength } from '../units/length';
-import type { Build, Trial } from './fold';
+import { type LengthUnit, formatLength } from '../units/length';
+import type { Build, Stage, Trial, Zero } from './fold';
 import type { SettingFinding } from './zero-passes';
 
 /**
@@ -46,10 +46,13 @@ export function closingCheck(
   trial: Trial | null,
   settings: ReadonlyMap<string, SettingFinding>,
 ): ClosingFinding {
-  const read = [...(trial?.rounds.flatMap(({ readings }) => readings) ?? []), ...(trial?.traces ?? [])];
-  const onWheel = read.filter(({ body }) => body.setting !== null);
-  const last = onWheel.reduce((newest, { id }) => (id > newest ? id : newest), '');
-  const setting = onWheel.find(({ id }) => id === last)?.body.setting ?? null;
+  let [last, setting]: [string, string | null] = ['', null];
+  const look = (id: string, on: string | null): void => {
+    if (on !== null && id > last) [last, setting] = [id, on];
+  };
+  // Loops, not lists: this is asked of every trial at every key.
+  for (const round of trial?.rounds ?? []) for (const { id, body } of round.readings) look(id, body.setting);
+  for (const { id, body } of trial?.traces ?? []) look(id, body.setting);
   const standing = setting === null ? undefined : settings.get(setting);
   if (setting === null || !standing?.proved || standing.disturbed) return NO_CLOSING_CHECK;
   const zero = zeros.find(({ stages }) => stages.some(({ id }) => id === setting));
@@ -67,13 +70,8 @@ export function closingCheck(
   });
   const base = { zero: zero.id, setting, side: 'before', figure } as const;
   if (offs.length === 0) {
-    const { turn, tool } = ZERO_METHODS[zero.begun.method];
-    const put = `The wheel as it is, the ${tool} back in.`;
-    const words = turn.before.replace(
-      /\{figure\}|the figure/,
-      figure === null ? 'the figure' : formatLength(figure, description.body.units),
-    );
-    return { ...base, state: 'due', by: null, sentence: `Closing check. ${put} ${words}` };
+    const words = askingFor(zero, stage, figure, description.body.units);
+    return { ...base, state: 'due', by: null, sentence: words };
   }
   const by = offs.reduce((sum, each) => sum + each, 0) / offs.length;
   if (Math.abs(by) <= Math.max(SAME, standing.step) + 1e-9)
@@ -89,4 +87,19 @@ export function closingCheck(
     by,
     sentence: `The contact came ${computedDegrees(Math.abs(by))} from where it was: the wheel or the pointer has moved since TDC was proved.`,
   };
+}
+
+/** All trials on one setting of the wheel are asked alike. */
+const asked = new WeakMap<Stage, { readonly figure: number | null; readonly sentence: string }>();
+
+/** How the closing check is made. */
+function askingFor(zero: Zero, stage: Stage, figure: number | null, units: LengthUnit): string {
+  const known = asked.get(stage);
+  if (known?.figure === figure) return known.sentence;
+  const { turn, tool } = ZERO_METHODS[zero.begun.method];
+  const shown = figure === null ? 'the figure' : formatLength(figure, units);
+  const words = turn.before.replace(/\{figure\}|the figure/, shown);
+  const sentence = `Closing check. The wheel as it is, the ${tool} back in. ${words}`;
+  asked.set(stage, { figure, sentence });
+  return sentence;
 }

@@ -9,7 +9,7 @@ import { advanceOf, placeOf } from '../verdict/place-cam';
 import { CHANCE, type Verdict, judge, together } from '../verdict/verdict';
 import { type Weighing, narrowed, weigh } from '../verdict/weigh';
 import { computedDegrees } from '../units/degrees';
-import { besideOf } from './beside';
+import { besideOf, firstOf } from './beside';
 import type { ClosingFinding } from './closing-check';
 import type { Build } from './fold';
 import { followsDownOf } from './read-plan';
@@ -49,7 +49,7 @@ const NOTHING: Decision = { cams: [], verdict: null, faults: [], places: new Map
 /** A place that is known no better than this says nothing, crank degrees. */
 const KNOWS_NOTHING = 5;
 /** Readings that fit together so well hide no fault: below what one must explain, with room for repeats being looked at one by one. */
-const HARMLESS = 8;
+const HARMLESS = 3;
 
 /**
  * The verdict on a trial: all of its readings weighed together, or those of the shop's rule.
@@ -107,13 +107,11 @@ export function decideTrial(
   const ahead = Math.max(...found.map(({ lead, speaks }) => Math.abs(advanceOf(speaks, lead))), 0);
   // Repeats that scatter have widened what is weighed: then it says nothing of whether the readings go together.
   const scattered = weighing.found.some(({ own }) => own.some(({ from }) => from === 'repeats'));
-  const suspects =
-    told.closing.state === 'moved'
-      ? []
-      : scattered || weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS
-        ? diagnose(evidence).named
-        : [];
-  const faults = told.closing.state === 'moved' ? [hasMoved(told.closing)] : suspects.map(said);
+  const moved = told.closing.state === 'moved';
+  const looked = !moved && (scattered || weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS);
+  const { named, doubted } = looked ? diagnose(evidence) : { named: [], doubted: null };
+  const faults = moved ? [hasMoved(told.closing)] : named.map(said);
+  const doubt = doubted && said(doubted);
   const judged = found.flatMap(({ cam, lead, speaks, rule: spoken }): CamFinding[] => {
     const placed = placeOf(speaks, lead);
     if (!placed) return [];
@@ -141,6 +139,11 @@ export function decideTrial(
           basis: basisOf(context, placed.weights, spoken, cam),
           chance,
           named: speaks.converged ? faults.filter((each) => cam === 'single' || concerns(each, evidence, cam)) : [],
+          doubted:
+            doubt && (cam === 'single' || concerns(doubt, evidence, cam))
+              ? { words: doubt.words, tells: tellsOf(doubt, told.closing.state) }
+              : null,
+          first: firstOf(speaks, lead, told.closing.state),
           worst: chance < CHANCE ? worstOf(weighing, labels) : null,
           next: next && { words: nextWords(next, context.build), expanded: next.expanded },
           ahead: evidence.ahead[cam === 'exhaust' ? 'exhaust' : 'intake'],
@@ -158,6 +161,10 @@ export function decideTrial(
     places,
   };
 }
+
+/** What tells whether it happened: the closing check where that is still to be made, else the fault's own check. */
+const tellsOf = ({ fault, check }: FaultFinding, closing: ClosingFinding['state']): string =>
+  closing === 'due' && fault === 'wheel-slipped' ? 'Make the closing check: it tells.' : check;
 
 const movedWords = ({ by }: ClosingFinding): string =>
   `the wheel or the pointer has moved by ${computedDegrees(Math.abs(by ?? 0))} since TDC was proved`;

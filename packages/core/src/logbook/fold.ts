@@ -1,4 +1,5 @@
 import { type ReadTo, readTo } from '../crank/read-to';
+import type { WheelReading } from '../crank/wheel';
 import type { CheckName } from '../prepare/checks';
 import type { SignCheckName } from '../sign/sign-checks';
 import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
@@ -127,7 +128,7 @@ export function fold(entries: readonly Entry[]): Build | null {
   const takenByZero = groupBy(taken, (entry) => entry.body.zero);
   const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
   const readingsByTrial = groupBy(readings, (entry) => entry.body.trial);
-  const hand = readTo([...taken, ...readings].flatMap(({ body }) => body.wheel ?? []));
+  const hand = readTo(wheelsOf(taken, readings));
   const zeros = begun.map((entry) => ({
     ...buildZero(entry, settingsByZero.get(entry.id) ?? [], takenByZero.get(entry.id) ?? []),
     readTo: hand,
@@ -179,6 +180,15 @@ export function fold(entries: readonly Entry[]): Build | null {
     adrift,
     entryCount: entries.length,
   };
+}
+
+/** Everything that was read off a wheel or a tape. */
+function* wheelsOf(
+  taken: readonly EntryOf<'zero.reading'>[],
+  readings: readonly EntryOf<'reading.taken'>[],
+): Iterable<WheelReading> {
+  for (const { body } of taken) yield body.wheel;
+  for (const { body } of readings) if (body.wheel) yield body.wheel;
 }
 
 type TrialKind = 'reading.taken' | 'trace.recorded' | 'drive.fitted' | 'phaser.read' | 'clearance.measured';

@@ -140,7 +140,7 @@ describe('every method, from readings to its view', () => {
     expect(withWheel?.delta).toBeCloseTo(-2, 9);
     expect(job.report().verdict).toMatchObject({
       kind: 'move',
-      action: 'Advance it 2.0°: turn the cam the way it runs.',
+      action: 'First make the closing check. Then advance it 2.0°: turn the cam the way it runs.',
     });
     const bare = book();
     bare.entries.push(...job.entries.filter(({ kind }) => kind === 'card.entered'));
@@ -227,7 +227,9 @@ describe('every method, from readings to its view', () => {
       ['intake', 'leave'],
       ['exhaust', 'move'],
     ]);
-    expect(verdict?.action).toMatch(/^Intake: .*Leave it\. Exhaust: Retard it 4\.0°/);
+    expect(verdict?.action).toMatch(
+      /^Intake: .*Leave it\. Exhaust: First read the pair once more, and make the closing check\. Then retard it 4\.0°/,
+    );
     expect(viewOf(job.report(), 'lsa')?.remark).toMatch(/move the two cams against each other/);
   });
 });

@@ -26,7 +26,19 @@ export interface Unknown {
 }
 
 type UnknownName =
-  'nose' | 'half' | 'power' | 'lean' | 'peak' | 'scale' | 'ratio' | 'lash' | 'advance' | 'apart' | 'tdc' | 'base';
+  | 'nose'
+  | 'half'
+  | 'power'
+  | 'lean'
+  | 'peak'
+  | 'scale'
+  | 'ratio'
+  | 'lash'
+  | 'advance'
+  | 'apart'
+  | 'tdc'
+  | 'base'
+  | 'width';
 
 /** Up to 0.002 in, half of it the same in all rounds and half anew: each as a standard uncertainty, mm. From memory. */
 export const BASE_ZERO = 0.0508 / Math.sqrt(6);
@@ -50,6 +62,11 @@ const PRIOR = {
   other: { nose: 6, half: 12 },
   /** Lobes are ground to within about a quarter of a cam degree of each other. */
   apart: 0.5,
+  /**
+   * No real lobe is quite of the family that stands for it. Where the card prints nothing its two flanks may lie so far further in or out than the family
+   * says, crank degrees: near the nose 0.050 in below the peak, and as the root of the drop at others; and at each other height.
+   */
+  width: { nose: 6, flank: 2 },
   /** Where a builder takes the base circle to be, mm: the part of it that is his habit, or the cam’s run-out. */
   base: BASE_ZERO,
 } as const;
@@ -78,6 +95,8 @@ export interface Layout {
   readonly tdc: ReadonlyMap<string, number>;
   /** Where the base circle was taken to be; −1 where nothing counts from it. */
   readonly base: number;
+  /** How much wider than its family the lobe is where these were read; of those that the card says nothing of. */
+  readonly widths: ReadonlyMap<Observation, number>;
   /** What was read of each lobe, and what of its whole cam: drops from the peak, heights above the base circle. */
   readonly schools: Readonly<Record<Valve, { readonly ofLobe: Schools; readonly ofCam: Schools }>>;
 }
@@ -150,13 +169,37 @@ export function layOut(
       );
   const onBase = observations.some((each) => each.kind !== 'flank' || each.from === 'base');
   const base = onBase ? put({ name: 'base', valve: null, mean: 0, standard: PRIOR.base, from: 'the indicator' }) : -1;
+  const widthAt = new Map<string, number>();
+  const widths = new Map<Observation, number>();
+  for (const each of observations) {
+    const key = each.kind === 'flank' ? widthKey(evidence, each) : null;
+    if (each.kind !== 'flank' || key === null) continue;
+    const standard = each.from === 'peak' ? PRIOR.width.nose : PRIOR.width.flank;
+    const at = widthAt.get(key) ?? put({ name: 'width', valve: each.valve, mean: 0, standard, from: SHAPE });
+    widthAt.set(key, at);
+    widths.set(each, at);
+  }
   const [intake, exhaust] = [schoolsOf(observations, 'intake'), schoolsOf(observations, 'exhaust')];
   const both = { drops: intake.drops || exhaust.drops, events: intake.events || exhaust.events };
   const schools = {
     intake: { ofLobe: intake, ofCam: single ? both : intake },
     exhaust: { ofLobe: exhaust, ofCam: single ? both : exhaust },
   };
-  return { unknowns, of, tdc, base, schools };
+  return { unknowns, of, tdc, base, widths, schools };
+}
+
+/** Heights nearer than this are one height, mm. */
+const SAME_HEIGHT = 1e-3;
+
+/** Which width of a lobe a flank was read across; null where the card itself, or the shape that is looked for, says how wide it is there. */
+function widthKey({ lobes, card }: Evidence, { valve, from, figure, atValve }: FlankObservation): string | null {
+  if (from === 'peak') return `${valve} nose`;
+  const { ratio, lash, shape } = lobes[valve];
+  const height = atValve ? (figure + lash) / ratio : figure;
+  const isPrinted = card.some(
+    (fact) => 'height' in fact && fact.valve === valve && Math.abs(fact.height - height) < SAME_HEIGHT,
+  );
+  return shape !== 'full' || isPrinted ? null : `${valve} ${height.toFixed(3)}`;
 }
 
 function schoolsOf(observations: readonly Observation[], valve: Valve): Schools {
@@ -281,7 +324,10 @@ function predictFlank(evidence: Evidence, layout: Layout, guess: Guess, observat
   const height = from === 'base' ? (figure * scale + base + lash) / ratio : lobe.peak - (figure * scale) / ratio;
   const at = from === 'base' ? flankOf(lobe, flank, height) : noseFlank(lobe, flank, height);
   const up = from === 'base' ? 1 : -1;
+  const width = layout.widths.get(observation) ?? -1;
+  const byWidth = (flank === 'opening' ? -1 : 1) * (from === 'base' ? 1 : Math.sqrt(figure / ratio / COUNTED_AT));
   setMoved(layout, row, valve, zero, 1);
+  if (width >= 0) row[width] = byWidth;
   row[places.half] = at.byHalf;
   row[places.lean] = at.byLean;
   row[places.power] = at.byPower;
@@ -293,7 +339,8 @@ function predictFlank(evidence: Evidence, layout: Layout, guess: Guess, observat
       (-up * at.byLift * (figure * scale + (from === 'base' ? base + lash : 0)) * known.ratio) / ratio ** 2;
     if (from === 'base') row[places.lash] = at.byLift / ratio;
   }
-  return { value: at.angle + moved(layout, guess, valve, zero), row, byFigure: (up * at.byLift) / ratio };
+  const wider = byWidth * valueOf(guess, width);
+  return { value: at.angle + wider + moved(layout, guess, valve, zero), row, byFigure: (up * at.byLift) / ratio };
 }
 
 /** The card's own lifts say more of it than a fitted lobe: then the lift stands for the place of the nose. */

@@ -5,6 +5,8 @@ import { scoreOf, weigh } from './weigh';
 
 /** A fault must explain the readings better than health by this much before it is spoken of: in χ², what it could have explained anyhow taken off. */
 export const ACCUSES = 12;
+/** From here on it may have happened, and what would tell is asked for before the cam is moved; nobody is accused. */
+export const DOUBTED = 5;
 /** Faults that are nearer than this to the best are not told apart by the readings. */
 export const TOLD_APART = 4;
 /** More explanations than this help nobody. */
@@ -31,6 +33,8 @@ export interface Diagnosis {
   readonly ranked: readonly Suspect[];
   /** Those that the readings cannot tell apart from the best, itself first; empty where nothing is spoken of. */
   readonly named: readonly Suspect[];
+  /** What may well have happened where nothing is spoken of; null where nothing hints at anything. */
+  readonly doubted: Suspect | null;
 }
 
 /**
@@ -43,7 +47,7 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const healthy = weigh(evidence, options);
   const health = healthy?.solved.chiSquared ?? 0;
   // No explanation gains more than all there is to gain.
-  if (!healthy || health < ACCUSES) return { health, ranked: [], named: [] };
+  if (!healthy || health < DOUBTED) return { health, ranked: [], named: [], doubted: null };
   const explain = explainer(healthy);
   const score = scoreOf(healthy);
   const step = Math.max(0, ...evidence.observations.map((each) => (each.kind === 'peak-lift' ? 0 : each.step)));
@@ -73,16 +77,17 @@ export function diagnose(evidence: Evidence): Diagnosis {
     return best ? [best] : [];
   }).sort((a, b) => b.better - a.better);
   const [first] = ranked;
-  if (!first || first.better - 2 * Math.log(first.ways) < ACCUSES) return { health, ranked, named: [] };
+  const sure = first ? first.better - 2 * Math.log(first.ways) : 0;
+  if (!first || sure < ACCUSES) return { health, ranked, named: [], doubted: (sure >= DOUBTED && first) || null };
   const level = ranked.filter(({ better }) => better > first.better - TOLD_APART);
   const isVague = ({ fault }: Suspect): boolean => FAULTS[fault].vague ?? false;
-  const [definite] = level.filter((each) => !isVague(each));
-  // What the readings do not tell apart is named in the order of how often it happens.
+  // What the readings hardly tell apart is told apart, and put in order, by how often it happens.
   const usual = ({ better, fault }: Suspect): number => better - (FAULTS[fault].rare?.(evidence) ?? 0);
-  const named = definite
-    ? ranked
-        .filter((each) => !isVague(each) && each.better > definite.better - TOLD_APART)
-        .sort((a, b) => usual(b) - usual(a))
-    : [];
-  return { health, ranked, named: [...named, ...level.filter(isVague)].slice(0, MOST_NAMED) };
+  const definite = ranked.filter((each) => !isVague(each)).sort((a, b) => usual(b) - usual(a));
+  const [likely] = definite;
+  const named =
+    likely && level.some((each) => !isVague(each))
+      ? definite.filter((each) => usual(each) > usual(likely) - TOLD_APART)
+      : [];
+  return { health, ranked, named: [...named, ...level.filter(isVague)].slice(0, MOST_NAMED), doubted: null };
 }

@@ -23,6 +23,8 @@ import type { Evidence } from './observations';
 export const FAULT_NAMES = [
   'wrong-side',
   'dead-centre',
+  'ring-backwards',
+  'misread',
   'flanks-exchanged',
   'wheel-slipped',
   'tdc-not-proved',
@@ -56,6 +58,8 @@ export interface Fault {
 
 /** Everything on the wheel, crank degrees: one tooth of common sprockets is 14 to 24. */
 const ALIKE = 20;
+/** Numbers stand on a wheel every so many degrees: which of two is the next one is the usual slip of the eye. Common practice, no source. */
+const TEN = 10;
 /** How far a wheel slips that is not tight, crank degrees. From memory. */
 const SLIPS = 10;
 /** Slack of a chain or a belt that is read turning back: about 3 crank degrees. Common practice, no source. */
@@ -86,6 +90,22 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
       evidence.quadrants
         ? together(evidence).flatMap((set) => [misread(set, () => 180), misread(set, (ring) => 2 * ring - 180)])
         : [],
+  },
+  'ring-backwards': {
+    words: 'the wheel was counted from its 90 mark instead of from the dead centre',
+    check: 'Go back to that reading and see which way the numbers grow there.',
+    hypotheses: (evidence) =>
+      evidence.quadrants
+        ? together(evidence).map((set) => misread(set, (ring) => 2 * (ring - 90 * Math.floor(ring / 90)) - 90))
+        : [],
+  },
+  misread: {
+    words: 'a reading is ten degrees out: taken from the wrong number of the wheel',
+    check: 'Go back to that reading and count from the number next to the pointer.',
+    // Any of the readings may be it, either way: none of them is likely.
+    rare: () => 5,
+    hypotheses: (evidence) =>
+      evidence.observations.filter(isFlank).flatMap((each) => [TEN, -TEN].map((by) => misread([each], () => by))),
   },
   'flanks-exchanged': {
     words: 'the readings before and after peak were exchanged',
@@ -181,7 +201,8 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
   },
   'wrong-cam': {
     words: 'this is not the cam of the card',
-    rare: () => 2,
+    // Lifters that bleed make every lobe look short and low; they are met far more often than a cam in the wrong box.
+    rare: ({ lifter }) => (lifter === 'hydraulic' ? 6 : 3),
     check: 'Compare the number stamped on the cam with the card, and measure the lift of both lobes.',
     hypotheses: (evidence) => [{ concerns: [], makes: { evidence, loose: true } }],
   },
@@ -196,7 +217,7 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
   },
   'lsa-off': {
     words: 'the lobes are ground closer together or further apart than the card says',
-    rare: () => 3,
+    rare: () => 2,
     check: 'Measure both centrelines again without touching the wheel; if they repeat, the cam is ground so.',
     hypotheses: (evidence) =>
       evidence.cams === 'single' && somewhere(evidence).length > 1 ? [shift(0, APART, at(evidence, ['exhaust']))] : [],

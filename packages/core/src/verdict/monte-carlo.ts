@@ -62,8 +62,6 @@ export function drawingCase(
     for (const { standard, rectangular, place, byFigure, from } of each.own)
       if (!once || (!byFigure && !(from === 'reading the wheel' && rectangular)))
         terms.push({ standard: Math.abs(gains[place] ?? 0) * standard, rectangular });
-    const wide = each.widths.reduce((sum, by, place) => sum + by * (gains[place] ?? 0), 0);
-    terms.push({ standard: Math.abs(wide), rectangular: false });
     if (!once) {
       const common = each.shared?.reduce((sum, by, place) => sum + by * (gains[place] ?? 0), 0) ?? 0;
       terms.push({ standard: Math.abs(common), rectangular: true });

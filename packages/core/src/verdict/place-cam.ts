@@ -1,5 +1,5 @@
 import { type Valve, noseAt } from '../cam/card';
-import { LEAN, SHAPE, centreOf } from './cam-model';
+import { LEAN, centreOf } from './cam-model';
 import type { ErrorSource } from './coverage';
 import { gainsOf, times } from './least-squares';
 import type { Weighing } from './weigh';
@@ -81,8 +81,6 @@ export function placeOf(weighing: Weighing, cam: Valve): Placed | null {
         rectangular: each.observations.every(({ length }) => length === 1),
       });
     }
-    const wide = each.widths.reduce((sum, by, place) => sum + by * (gain[place] ?? 0), 0);
-    sources.push({ from: SHAPE, standard: Math.abs(wide), rectangular: false });
     each.observations.forEach((members, place) => {
       const [first] = members;
       const share = (gain[place] ?? 0) * (each.predicted[place]?.row[advance] ?? 0);

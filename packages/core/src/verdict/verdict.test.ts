@@ -20,6 +20,8 @@ const BASE: Judged = {
   named: [],
   worst: null,
   next: null,
+  doubted: null,
+  first: [],
   beside: [],
   converged: true,
   moved: null,

@@ -47,6 +47,10 @@ export interface Judged {
   readonly chance: number;
   /** Explanations that fit better than "nothing is wrong", best first. */
   readonly named: readonly NamedFault[];
+  /** What may have happened although nothing is accused, and what would tell; null where nothing hints at anything. */
+  readonly doubted: { readonly words: string; readonly tells: string } | null;
+  /** What no reading can show of these, and what would: done before the cam is moved, each after "First". */
+  readonly first: readonly string[];
   /** The reading that fits worst, in words. */
   readonly worst: string | null;
   /** What to read next, in words, and how well the place would be known then. */
@@ -146,6 +150,7 @@ export function judge(judged: Judged): Verdict {
       kind: 'measure-again',
       headline: `Do not move the ${cam} yet: ${size} ${side}, but only known to ${within}.`,
       action: `That does not even say which way.${again || ' Measure it by a finer method, or more often.'}`,
+      beside: judged.beside,
     };
   if (off <= limit + ROUNDING && expanded > 2 * limit && narrows)
     return {
@@ -153,6 +158,14 @@ export function judge(judged: Judged): Verdict {
       kind: 'measure-again',
       headline: `Measure the ${cam} again: ${off < 0.05 ? 'on the target' : `${size} ${side}`}, but only known to ${within}.`,
       action: `That is too coarse for a limit of ±${trim(limit)}°.${again}`,
+      beside: judged.beside,
+    };
+  if (off > limit + ROUNDING && judged.doubted)
+    return {
+      ...still,
+      kind: 'measure-again',
+      headline: `Do not move the ${cam} yet: ${size} ${side}, but something may be wrong.`,
+      action: `It may be that ${judged.doubted.words}. ${judged.doubted.tells}`,
     };
   if (off <= limit + ROUNDING)
     return {
@@ -167,14 +180,22 @@ export function judge(judged: Judged): Verdict {
     kind: 'move',
     move: crankDeg(-delta),
     headline: sits,
-    action:
+    action: after(
+      judged.first,
       delta > 0
         ? `Retard it ${size}: turn the cam against the way it runs.`
         : `Advance it ${size}: turn the cam the way it runs.`,
+    ),
     beside: judged.beside,
     why: `${why} ${size} at the crank is ${decimal(toCam(crankDeg(off)), 2)}° at the cam.`,
   };
 }
+
+/** "First read the pair once more. Then advance it 2.5°: …" */
+const after = (first: readonly string[], action: string): string =>
+  first.length === 0
+    ? action
+    : `First ${first.join(', and ')}. Then ${action.charAt(0).toLowerCase()}${action.slice(1)}`;
 
 /** What is said where a fault explains the readings: the likeliest, the check that tells, and what the readings cannot tell from it. */
 function accused(

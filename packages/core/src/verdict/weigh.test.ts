@@ -167,6 +167,8 @@ describe('5,000 virtual engines of all kinds', () => {
         named: [],
         worst: null,
         next: null,
+        doubted: null,
+        first: [],
         beside: [],
         converged: true,
         moved: null,

@@ -5,6 +5,7 @@ import {
   type Guess,
   type Layout,
   type Predicted,
+  type Unknown,
   SHAPE,
   byCatalogue,
   centreOf,
@@ -15,7 +16,7 @@ import {
 } from './cam-model';
 import type { ErrorSource } from './coverage';
 import { type Belief, type Block, type Solved, leastSquares, squareOf } from './least-squares';
-import type { Evidence, FlankObservation, Observation, TdcLiftObservation } from './observations';
+import type { Evidence, Observation, TdcLiftObservation } from './observations';
 
 export interface WeighOptions {
   /** Repeats of a place taken together, so that rounding is not worn down. false: each reading by itself, for looking at them one by one. */
@@ -39,8 +40,6 @@ interface Found {
   readonly own: readonly (ErrorSource & { readonly place: number; readonly byFigure: boolean })[];
   /** The zero of the indicator, common to both flanks: how far it moves each value. */
   readonly shared: readonly number[] | null;
-  /** How far the likeness of the lobe may be out, both flanks alike: outward. */
-  readonly widths: readonly number[];
   readonly predicted: readonly Predicted[];
 }
 
@@ -68,6 +67,8 @@ export interface Weighing {
 const SQRT12 = Math.sqrt(12);
 const square = (value: number): number => value * value;
 const MOST_ROUNDS = 40;
+/** A guess that still changes after so many rounds swings about its place, since what is flat there weighs less: half steps end that. */
+const SWINGS = 8;
 /** Shortest step that is tried, as a share of the whole one. */
 const SHORTEST = 1 / 64;
 /** A guess is good enough when no unknown moves by more: crank degrees, mm. Everything not named here enters in a straight line. */
@@ -84,17 +85,17 @@ const STILL = {
   apart: Infinity,
   tdc: Infinity,
   base: 0.01,
+  width: Infinity,
 } as const;
 /** A lift at TDC bends with where the cam sits. */
 const STILL_WITH_LIFTS = { ...STILL, nose: 0.1, advance: 0.02 } as const;
 /** Nothing is known better than this, crank degrees² or mm². */
 const LEAST = 1e-8;
 /**
- * No real lobe is quite of the family that stands for it. Where the card prints nothing, its flanks may lie so far further in or out than the likeness
- * says: both alike near the nose, which is flat, and at other heights; and each by itself. What a lift at TDC says without the card’s own lifts is worth no more than `atTdc`. Crank degrees, from memory.
+ * No real lobe is quite of the family that stands for it: where the card prints nothing each flank may by itself lie so far off, and a lift at TDC without the
+ * card’s own lifts says no more than that. Crank degrees, from memory.
  */
-const USUAL_DROP = 1.27;
-const LIKENESS = { nose: 6, width: 2, each: 0.25, atTdc: 4 } as const;
+const LIKENESS = { each: 0.25, atTdc: 4 } as const;
 /** Lifts at TDC that the card prints are carried on this far beyond them, and no further: share of what lies beyond. From memory. */
 const BEYOND = 0.2;
 
@@ -121,12 +122,13 @@ export function weigh(evidence: Evidence, options: WeighOptions = {}): Weighing 
   startNear(evidence, layout, start, observations);
   let here = at(start);
   for (let round = 1; ; round += 1) {
-    const solved = leastSquares(here.beliefs, here.blocks);
+    const solved = once ? leastSquares(here.beliefs, here.blocks) : withinLimits(layout, here);
     const step = solved.unknowns;
     const standsStill = layout.unknowns.every(({ name }, place) => Math.abs(step[place] ?? 0) < still[name]);
     // Or nothing is left to be gained: the slope of χ² is gone, whatever the step.
     const converged = standsStill || misfit(here, here) - solved.chiSquared < NOTHING_GAINED;
-    const better = converged || once || round === MOST_ROUNDS ? null : downhill(layout, here, step, at);
+    const better =
+      converged || once || round === MOST_ROUNDS ? null : downhill(layout, here, step, round > SWINGS ? 0.5 : 1, at);
     if (!better) {
       const { guess, found, card } = here;
       return { evidence, layout, guess, solved, found, card, freedom: freedomOf(layout, found, card), converged };
@@ -141,10 +143,40 @@ interface Stand {
   readonly beliefs: readonly Belief[];
 }
 
-/** A step as far as it really brings the guess nearer to what was read: halved until it does. null where it never does. */
-function downhill<S extends Stand>(layout: Layout, from: S, step: Float64Array, at: (guess: Guess) => S): S | null {
+/** A step from a guess, in which what stands at a limit of the family and wants to go beyond it stays there. */
+function withinLimits(layout: Layout, { guess, beliefs, blocks }: Stand): Solved {
+  const held = new Set<number>();
+  for (;;) {
+    const solved = leastSquares(
+      beliefs.map((belief, at) => (held.has(at) ? { miss: 0, variance: LEAST } : belief)),
+      blocks,
+    );
+    const before = held.size;
+    layout.unknowns.forEach(({ name }, at) => {
+      const limits = LIMITS[name];
+      const [value, step] = [guess[at] ?? 0, solved.unknowns[at] ?? 0];
+      if (limits && ((value <= limits[0] && step < 0) || (value >= limits[1] && step > 0))) held.add(at);
+    });
+    // Holding one may drive another to its own limit.
+    if (held.size === before) return solved;
+  }
+}
+
+/**
+ * A step as far as it really brings the guess nearer to what was read: halved until it does, or just to the limit that it would cross. null where it never does.
+ * @param most the largest share of the step that is tried.
+ */
+function downhill<S extends Stand>(
+  layout: Layout,
+  from: S,
+  step: Float64Array,
+  most: number,
+  at: (guess: Guess) => S,
+): S | null {
   const was = misfit(from, from);
-  for (let share = 1; share >= SHORTEST; share /= 2) {
+  const shares: number[] = [];
+  for (let share = most; share >= SHORTEST; share /= 2) shares.push(share);
+  for (const share of [...shares, toLimit(layout, from.guess, step)]) {
     const there = at(
       kept(
         layout,
@@ -154,6 +186,18 @@ function downhill<S extends Stand>(layout: Layout, from: S, step: Float64Array, 
     if (misfit(there, from) < was) return there;
   }
   return null;
+}
+
+/** The share of a step after which the first unknown has come to a limit of the family. */
+function toLimit({ unknowns }: Layout, guess: Guess, step: Float64Array): number {
+  let share = 1;
+  unknowns.forEach(({ name }, at) => {
+    const limits = LIMITS[name];
+    const [value, by] = [guess[at] ?? 0, step[at] ?? 0];
+    const room = limits && by !== 0 ? (limits[by < 0 ? 0 : 1] - value) / by : Infinity;
+    if (room > 0) share = Math.min(share, room);
+  });
+  return share;
 }
 
 /** χ² of a guess, weighed as another has it: where a flank is flat it is known less well, and that must not draw the guess there. */
@@ -184,14 +228,18 @@ const freedomOf = ({ unknowns }: Layout, found: readonly Found[], card: readonly
   found.reduce((sum, { block }) => sum + block.rows.length, card.length) -
   unknowns.filter(({ name }) => name === 'advance').length;
 
-/** Values of the family of lobes that are still lobes. */
+/** Values of the family of lobes that are still lobes: crank degrees, mm. */
+const LIMITS: Readonly<Partial<Record<Unknown['name'], readonly [number, number]>>> = {
+  half: [60, 220],
+  power: [1.3, 14],
+  lean: [-30, 30],
+  peak: [1, Infinity],
+};
+
 function kept(layout: Layout, guess: Guess): Guess {
   layout.unknowns.forEach(({ name }, at) => {
-    const value = guess[at] ?? 0;
-    if (name === 'half') guess[at] = Math.max(60, Math.min(220, value));
-    if (name === 'power') guess[at] = Math.max(1.3, Math.min(14, value));
-    if (name === 'lean') guess[at] = Math.max(-30, Math.min(30, value));
-    if (name === 'peak') guess[at] = Math.max(1, value);
+    const limits = LIMITS[name];
+    if (limits) guess[at] = Math.max(limits[0], Math.min(limits[1], guess[at] ?? 0));
   });
   return guess;
 }
@@ -259,7 +307,6 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
   const misses: number[] = [];
   const variances: number[] = [];
   const zeroes: number[] = [];
-  const widths: number[] = [];
   group.forEach((members, place) => {
     const [first] = members;
     if (!first) return;
@@ -298,18 +345,7 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
       }
       zeroes.push(scatters ? 0 : guessed.byFigure * zero);
     }
-    if (first.kind === 'flank') {
-      const { ratio } = evidence.lobes[first.valve];
-      const drop = first.figure / (first.atValve ? ratio : 1);
-      const width =
-        first.from === 'peak'
-          ? LIKENESS.nose * Math.sqrt(drop / USUAL_DROP)
-          : isPrinted(evidence, first)
-            ? 0
-            : LIKENESS.width;
-      widths.push(first.flank === 'opening' ? -width : width);
-      if (width > 0 && first.from === 'base') put(SHAPE, LIKENESS.each, false);
-    } else widths.push(0);
+    if (first.kind === 'flank' && first.from === 'base' && layout.widths.has(first)) put(SHAPE, LIKENESS.each, false);
     if (first.kind === 'tdc-lift') {
       const beyond = beyondCatalogue(evidence, first);
       if (beyond === null) put(SHAPE, LIKENESS.atTdc * perDegree, false);
@@ -321,18 +357,17 @@ function foundOf(evidence: Evidence, layout: Layout, guess: Guess, group: readon
   const pairs = pairsOf(group);
   const [a = 0, b = 0] = zeroes;
   const [n = 1, m = 1] = counts;
-  const [v = 0, w = 0] = widths;
-  const first = Math.max((variances[0] ?? 0) + (a * a) / n + v * v, LEAST);
-  const second = Math.max((variances[1] ?? 0) + (b * b) / m + w * w, LEAST);
+  const first = Math.max((variances[0] ?? 0) + (a * a) / n, LEAST);
+  const second = Math.max((variances[1] ?? 0) + (b * b) / m, LEAST);
   const block: Block = {
     rows: predicted.map(({ row }) => row),
     misses,
-    covariance: predicted.length === 1 ? [first] : [first, (a * b * pairs) / (n * m) + v * w, second],
+    covariance: predicted.length === 1 ? [first] : [first, (a * b * pairs) / (n * m), second],
   };
   const shared = zeroes.every((zero) => zero === 0)
     ? null
     : zeroes.map((zero, at) => zero / Math.sqrt(counts[at] ?? 1));
-  return { block, observations: group, own: sources, shared, widths, predicted };
+  return { block, observations: group, own: sources, shared, predicted };
 }
 
 /** How far outside the centrelines for which the card prints lifts a lift at TDC lies, crank degrees; null where it prints none. */
@@ -341,21 +376,6 @@ function beyondCatalogue(evidence: Evidence, observation: TdcLiftObservation): n
   if (centreline === null) return null;
   const printed = evidence.lobes[observation.valve].catalogue.map((each) => each.centreline);
   return Math.max(0, centreline - Math.max(...printed), Math.min(...printed) - centreline);
-}
-
-/** Heights nearer than this are one height, mm. */
-const SAME_HEIGHT = 1e-3;
-
-/** Does the card print events at this height? A lobe that the card does not shape has its shape among the unknowns instead. */
-function isPrinted(evidence: Evidence, { valve, figure, atValve }: FlankObservation): boolean {
-  const { ratio, lash, shape } = evidence.lobes[valve];
-  const height = atValve ? (figure + lash) / ratio : figure;
-  return (
-    shape !== 'full' ||
-    evidence.card.some(
-      (fact) => 'height' in fact && fact.valve === valve && Math.abs(fact.height - height) < SAME_HEIGHT,
-    )
-  );
 }
 
 /** Rounds in which both flanks were read. */

@@ -31,6 +31,21 @@ export const GONE_WRONG: Readonly<Record<FaultName, ((random: Random) => Wrong) 
         each.kind === 'flank' && at === place ? turned(each, 180 - (mirrored ? 2 * each.ring : 0)) : each,
     };
   },
+  'ring-backwards': (random) => {
+    const place = ON_WHEEL[oneIn(random, ON_WHEEL.length)];
+    return {
+      quadrants: true,
+      written: (each, at) =>
+        each.kind === 'flank' && at === place
+          ? turned(each, 90 - 2 * (each.ring - 90 * Math.floor(each.ring / 90)))
+          : each,
+    };
+  },
+  misread: (random) => {
+    const place = ON_WHEEL[oneIn(random, ON_WHEEL.length)];
+    const by = random.within(1) < 0 ? -10 : 10;
+    return { written: (each, at) => (at === place ? turned(each, by) : each) };
+  },
   'flanks-exchanged': (random) => {
     const place = ON_WHEEL[2 * oneIn(random, 4)] ?? 0;
     return {
