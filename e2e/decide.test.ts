@@ -67,7 +67,9 @@ test('phone: a healthy cam, weighed from all that was read; the interval is draw
   await readEvents('intake', ['½', 'before'], ['140½', 'before']);
   await browser.press('next');
   await browser.seeText('verdict', /^The cam sits 2\.[45]° late, ±0\.\d°\.$/);
-  expect(await browser.text('action')).toMatch(/^Advance it 2\.[45]°: turn the cam the way it runs\.$/);
+  expect(await browser.text('action')).toMatch(
+    /^First (read the pair once more, and )?make the closing check\. Then advance it 2\.[45]°: turn the cam the way it runs\.$/,
+  );
   expect(await browser.driver.findElements({ css: '[data-testid="faults"]' })).toEqual([]);
   expect(await browser.text('views')).toMatch(
     /Intake centreline[\s\S]*weighs \d+ %[\s\S]*Intake events[\s\S]*weighs \d+ %/,

@@ -105,7 +105,7 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   await browser.press('next');
 
   await browser.seeText('verdict', /^The cam sits 2\.5° late, ±0\.\d°\.$/);
-  expect(await browser.text('action')).toBe('Advance it 2.5°: turn the cam the way it runs.');
+  expect(await browser.text('action')).toMatch(/^First .*Then advance it 2\.5°: turn the cam the way it runs\.$/);
   await expectAccessible();
   console.log(`taps on keypad and buttons from first contact to verdict: ${taps + 2}`);
 
@@ -185,7 +185,9 @@ test('wide: by keyboard alone, on a falling 0–360 ring mounted anyhow', async 
   await browser.seeText('sentence', /Intake centreline.*103\.00° ATDC/);
   await browser.keys('n');
   await browser.seeText('verdict', /5\.0° early/);
-  expect(await browser.text('action')).toBe('Retard it 5.0°: turn the cam against the way it runs.');
+  expect(await browser.text('action')).toMatch(
+    /^First .*Then retard it 5\.0°: turn the cam against the way it runs\.$/,
+  );
   expect(await browser.text('sheet')).toMatch(
     /2° ahead of card[\s\S]*Intake centreline, 1\.00 mm drop\s+103\.00° ATDC/,
   );

@@ -1,4 +1,4 @@
-import { pooled, pooledFactor } from '../statistics/repeats';
+import { pooled, pooledFactor, scatters } from '../statistics/repeats';
 import { computedDegrees } from '../units/degrees';
 import { inches } from '../units/length';
 import { type SliderCrank, dwellHalf, equalHeights, pistonSlope } from './slider-crank';
@@ -140,17 +140,17 @@ export function zeroUncertainty(conditions: ZeroConditions): ZeroUncertainty {
   const spread = freedom > 0 ? Math.sqrt(passes.reduce((sum, each) => sum + square(each - mean), 0) / freedom) : 0;
 
   const expected = Math.hypot(terms.reading, terms.height, terms.eye);
-  const scatters = freedom > 0 && spread > expected * scatterLimit(freedom);
-  const ofRandom = (scatters ? pooled(spread, freedom, expected) : terms.height) / Math.sqrt(count);
-  const factor = scatters ? pooledFactor(freedom) : NORMAL_95;
-  const reading = Math.hypot(readingAfter(terms, count), scatters ? 0 : terms.eye / Math.sqrt(count));
+  const isScattered = scatters(spread, freedom, expected);
+  const ofRandom = (isScattered ? pooled(spread, freedom, expected) : terms.height) / Math.sqrt(count);
+  const factor = isScattered ? pooledFactor(freedom) : NORMAL_95;
+  const reading = Math.hypot(readingAfter(terms, count), isScattered ? 0 : terms.eye / Math.sqrt(count));
   const ofEye = Math.hypot(reading, terms.parallax);
   const standard = Math.hypot(ofRandom, ofEye);
   const expanded = Math.hypot(factor * ofRandom, NORMAL_95 * ofEye);
 
   const budget = [
     { from: 'reading the wheel' as const, standard: reading },
-    { from: scatters ? ('repeats' as const) : ('height of the piston' as const), standard: ofRandom },
+    { from: isScattered ? ('repeats' as const) : ('height of the piston' as const), standard: ofRandom },
   ];
   return {
     standard,
@@ -163,10 +163,6 @@ export function zeroUncertainty(conditions: ZeroConditions): ZeroUncertainty {
     advice: adviceFor(conditions, terms, count),
   };
 }
-
-/** Scatter beyond what chance makes of the budget in 999 of 1,000 cases: √(χ²₀.₉₉₉/ν) for ν = 1, 2, …. */
-const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
-const scatterLimit = (freedom: number): number => SCATTER_999[freedom - 1] ?? 1.7;
 
 const GOOD_HALF = 25;
 const GOOD_RADIUS = 200;

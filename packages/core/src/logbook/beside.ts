@@ -1,5 +1,5 @@
 import type { Valve } from '../cam/card';
-import { LEAN } from '../verdict/cam-model';
+import { LEAN } from '../verdict/unknowns';
 import { budgetOf } from '../verdict/coverage';
 import type { Placed } from '../verdict/place-cam';
 import type { Weighing } from '../verdict/weigh';

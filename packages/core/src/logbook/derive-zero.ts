@@ -8,6 +8,7 @@ import { computedDegrees, wheelDegrees } from '../units/degrees';
 import { formatComputedLength, formatLength } from '../units/length';
 import type { Described } from './entry';
 import type { Build } from './fold';
+import { heightTrouble } from './zero-heights';
 import {
   type PassFinding,
   type PassResult,
@@ -53,6 +54,8 @@ export interface ZeroFinding {
   readonly result: PassResult | null;
   readonly uncertainty: ZeroUncertainty | null;
   readonly remark: string | null;
+  /** What the widths of the passes show to be wrong, or null. */
+  readonly odd: string | null;
 }
 
 /** The words of a method with the figure put in. */
@@ -76,6 +79,7 @@ export function deriveZero(build: Build): ZeroFinding {
       result: null,
       uncertainty: null,
       remark: null,
+      odd: null,
     };
   const { method } = zero.begun;
   const table = ZERO_METHODS[method];
@@ -90,7 +94,8 @@ export function deriveZero(build: Build): ZeroFinding {
   const passes = [...earlier, ...here];
   const judged = judgeStage(here, zero, described);
   const uncertainty = judged?.uncertainty ?? uncertaintyOf(here, zero, described);
-  const shared = { method, ring, passes, correction: null, result: null, uncertainty: null, remark: null };
+  const odd = heightTrouble(passes, zero, described);
+  const shared = { method, ring, passes, correction: null, result: null, uncertainty: null, remark: null, odd };
 
   const disturbed = setting === null ? undefined : build.disturbed.get(setting);
   if (disturbed)

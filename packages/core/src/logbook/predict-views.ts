@@ -24,6 +24,8 @@ export interface ExpectedMove {
 /** What a method would read that has not been used: the lobe is only a likeness of the real one. Crank degrees, from memory. */
 const LIKENESS = 1.5;
 const USUAL = { in: 1.27, mm: 1 } as const;
+/** What is expected of a wheel is told as a wheel is read: in half degrees. */
+const half = (degrees: number): number => Math.round(2 * degrees) / 2;
 
 /** What the readings should show after a move: every view of the trial carried over, and the methods that were not used from the lobe as measured. */
 export function predictViews(
@@ -52,8 +54,8 @@ function carried(view: View, { by, standard }: ExpectedMove, build: Build, bank:
   const value = view.value + by / perAdvance;
   const size =
     view.method === 'opening-only'
-      ? eventFigure(value, view.valve, 'opens')
-      : `${computedDegrees(value, 1)} ${view.method === 'events' ? '' : SIDE_WORDS[view.valve].centreline}`.trim();
+      ? eventFigure(half(value), view.valve, 'opens')
+      : `${computedDegrees(half(value), 1)} ${view.method === 'events' ? '' : SIDE_WORDS[view.valve].centreline}`.trim();
   const readings = readingsAfter(view, by, build, bank);
   return [
     {
@@ -120,7 +122,7 @@ function fromLobe(
     made.push({
       view: prefix + viewKey('centreline', valve, height, false),
       title: `${name} centreline, ${formatLength(height, units)} drop`,
-      shows: `${computedDegrees(printed)} ${SIDE_WORDS[valve].centreline}`,
+      shows: `${computedDegrees(half(printed))} ${SIDE_WORDS[valve].centreline}`,
       value: printed,
       unit: 'crank degrees',
       standard: unsure,
@@ -131,7 +133,7 @@ function fromLobe(
     made.push({
       view: prefix + viewKey('events', valve, height, false),
       title: `${name} events at ${formatLength(height, units)}`,
-      shows: `${names.opens} ${eventFigure(opens, valve, 'opens')}, ${names.closes} ${eventFigure(closes, valve, 'closes')}`,
+      shows: `${names.opens} ${eventFigure(half(opens), valve, 'opens')}, ${names.closes} ${eventFigure(half(closes), valve, 'closes')}`,
       value: eventCentre(valve, opens, closes),
       unit: 'crank degrees',
       standard: unsure,

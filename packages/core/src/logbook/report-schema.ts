@@ -151,6 +151,7 @@ export const reportSchema = z.strictObject({
       })
       .nullable(),
     remark: z.string().nullable(),
+    odd: z.string().nullable().describe('What the widths of the passes show to be wrong, or null.'),
     result: passResultSchema.nullable(),
     passes: z.array(
       z.strictObject({

@@ -46,6 +46,8 @@ export function derive(entries: readonly Entry[]): Report | null {
   const wanted = targetCentreline(card.intake.centreline, target);
   const troubled = troubledGroups(zero, trials);
   const plan = planReading(build, trial, judgedBy);
+  // A card of events alone gives no centreline, and may still say where the cam shall sit.
+  const aimed = wanted.ok || (trial?.decision.verdict ?? null) !== null;
   const verdict =
     trial?.decision.verdict ?? waitingVerdict(build, zero, trial, wanted.ok, card.contradictions.length > 0);
   const { engine, instruments } = described;
@@ -61,7 +63,15 @@ export function derive(entries: readonly Entry[]): Report | null {
   const clearance = deriveClearance(build, trials, card);
   const move = deriveMove(build, trial, drive, clearance, card, cylinder);
   const proof = deriveProof(build, trials, drive, zero.state === 'proved');
-  const sign = deriveSign(build, trials, zero.state === 'proved', proof, clearance);
+  // What was read without a wheel leans on no zero.
+  const onWheel = trial?.rounds.some(({ readings }) => readings.some(({ at }) => at !== null)) || trial?.traces.length;
+  const sign = deriveSign(
+    build,
+    trials,
+    zero.state === 'proved' || (verdict.delta !== null && !onWheel),
+    proof,
+    clearance,
+  );
 
   return {
     format: 'yosoku-report',
@@ -94,10 +104,7 @@ export function derive(entries: readonly Entry[]): Report | null {
       },
     },
     entries: { total: build.entryCount, voided: build.voided.size },
-    stations: [
-      ...stationStates(build, prepare, zero, trial, wanted.ok),
-      ...closingStations(move, proof, clearance, sign),
-    ],
+    stations: [...stationStates(build, prepare, zero, trial, aimed), ...closingStations(move, proof, clearance, sign)],
     prepare: { ...prepare, checks: [...prepare.checks] },
     zero: {
       id: build.zero?.id ?? null,
@@ -110,6 +117,7 @@ export function derive(entries: readonly Entry[]): Report | null {
       correction: zero.correction && { ...zero.correction, ways: [...zero.correction.ways] },
       uncertainty: zero.uncertainty && { ...zero.uncertainty, budget: [...zero.uncertainty.budget] },
       remark: zero.remark,
+      odd: zero.odd,
       result: zero.result,
       passes: zero.passes.map((pass) => ({ ...pass, readings: [...pass.readings] })),
       rebase: findRebase(build, zero, settings),
@@ -143,7 +151,7 @@ export function derive(entries: readonly Entry[]): Report | null {
       ahead: aim.ahead.intake,
       limit,
       judgedBy,
-      problem: wanted.ok ? null : wanted.problem,
+      problem: aimed || wanted.ok ? null : wanted.problem,
     },
     read: { ...plan, open: [...plan.open], heights: [...plan.heights], closing: trial?.closing ?? NO_CLOSING_CHECK },
     trials: trials.map((each) => reportTrial(each, card, cylinder)),
@@ -302,7 +310,7 @@ function waitingVerdict(
   });
   const troubled = [...(trial?.rounds ?? []), ...(trial?.traces ?? [])].find((each) => each.problem)?.problem;
   const measured = trial?.views.some(({ method, valve }) => PLACES_CAM.has(method) && valve !== 'both') ?? false;
-  if (zero.state !== 'proved' && !measured)
+  if (zero.state !== 'proved' && !measured && (zero.state !== 'none' || build.asItStands?.body.wheel !== false))
     return wait('No verdict yet: TDC is not proved.', 'Find it at Zero, and prove it.');
   if (!targetKnown)
     return wait(

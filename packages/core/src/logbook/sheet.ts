@@ -243,7 +243,9 @@ export function makeSheet(
     }
   }
   if (zero.result && zero.state === 'proved')
-    zeroRows.push(result(`TDC proved, ${zero.uncertainty?.words ?? ''}`, '', zero.remark));
+    zeroRows.push(
+      result(`TDC proved, ${zero.uncertainty?.words ?? ''}`, '', [zero.remark, zero.odd].filter(Boolean).join(' ')),
+    );
   if (prepare.endPlay) prepareRows.push(result('End play', '', prepare.endPlay.words));
   const crankRows = crankEntries.map((entry) => {
     const now =

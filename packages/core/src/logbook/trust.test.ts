@@ -1,5 +1,6 @@
 import { inches } from '../units/length';
-import { book } from '../testing/book';
+import { book, id as freshId } from '../testing/book';
+import { readingAt } from '../crank/wheel';
 import type { BodyOf } from './entry';
 
 /**
@@ -157,4 +158,80 @@ describe('repeats, lifters and units', () => {
     expect(Math.abs(verdict.delta ?? 99)).toBeLessThan(1.5);
     expect(trials[0]?.faults).toEqual([]);
   });
+});
+
+describe('the same height gives the same arc', () => {
+  const withDrop = (passes: readonly (readonly [number, number, number])[]) => {
+    const job = book({ ring: '0-180' });
+    const zero = job.write('zero.begun', { after: null, method: 'equal-drop', cylinder: 1 });
+    for (const [indicator, before, after] of passes) {
+      const pass = freshId();
+      for (const [side, at] of [
+        ['before', before],
+        ['after', after],
+      ] as const)
+        job.write('zero.reading', {
+          zero,
+          setting: null,
+          pass,
+          side,
+          indicator,
+          wheel: readingAt({ ring: '0-180' }, at),
+        });
+    }
+    return job.report().zero;
+  };
+
+  test.each([
+    // 88.392 mm of stroke and a rod of 144.78 mm stand 2 mm down at 15.1° either side (slider-crank, worked by hand).
+    ['as wide as stroke and rod make it, read to half degrees', [[2, -16, 14.5]], null],
+    ['three times as wide as its drop', [[2, -45, 46]], /a drop of 0\.0787 in is 30\.3° wide; this pass is 91\.0°/],
+    [
+      'the second pass 3° wider at the same figure',
+      [
+        [2, -15, 15],
+        [2, -16.5, 16.5],
+      ],
+      /were 30\.0° and 33\.0° wide: they were not at one height/,
+    ],
+    [
+      'at another figure it may be',
+      [
+        [2, -15, 15],
+        [3, -18.5, 18.5],
+      ],
+      null,
+    ],
+  ] as const)('%s', (_what, passes, odd) => {
+    const { odd: said } = withDrop(passes);
+    if (odd) expect(said).toMatch(odd);
+    else expect(said).toBeNull();
+  });
+
+  test('a stop that moved between two proofs; one that was put elsewhere after finding is no fault', () => {
+    const moved = ready(null, [-27, 27]);
+    expect(moved.report().zero.odd).toBeNull();
+    moved.pass(moved.setting, -40, 40);
+    expect(moved.report().zero.odd).toMatch(/stop were 54\.0° and 80\.0° wide/);
+    const elsewhere = ready(null, [-40, 40]);
+    expect(elsewhere.report().zero).toMatchObject({ state: 'proved', odd: null });
+  });
+});
+
+test('a healthy pair that is off is moved only after it was read once more and the closing check was made', () => {
+  const job = ready({ replaces: null, intake: { centreline: 109, lobeLift: 8.1 } });
+  job.drops(64.5, 149);
+  expect(job.report().verdict.action).toMatch(
+    /^First read the pair once more, and make the closing check\. Then retard it/,
+  );
+  job.drops(64.5, 149);
+  expect(job.report().verdict.action).toMatch(/^First make the closing check\. Then retard it/);
+  job.write('zero.reading', {
+    zero: job.zero,
+    setting: job.setting,
+    pass: freshId(),
+    side: 'before',
+    wheel: readingAt({ ring: '0-180' }, -27),
+  });
+  expect(job.report().verdict.action).toMatch(/^Retard it 2\.\d°/);
 });

@@ -86,6 +86,9 @@ export function worstOf({ found, solved }: Weighing, label: (entry: string) => s
   return words && `The reading “${words}”`;
 }
 
+/** A measurement with a smaller share than this is not counted among those that a verdict rests on. */
+const WEIGHS = 0.02;
+
 /** What a verdict rests on and what it was compared with, in words. */
 export function basisOf(
   { wanted, card, build }: ViewContext,
@@ -95,7 +98,7 @@ export function basisOf(
 ): string {
   const valve = cam === 'exhaust' ? 'exhaust' : 'intake';
   const aim = wanted[valve];
-  const count = weights.size;
+  const count = [...weights.values()].filter((weight) => weight > WEIGHS).length;
   const against =
     aim === null || (cam === 'exhaust' && build.target?.body.exhaust === undefined)
       ? 'the card'
@@ -103,7 +106,7 @@ export function basisOf(
   const from =
     rule !== null
       ? `By the rule of the shop from ${RULE_WORDS[rule]}`
-      : count === 1
+      : count <= 1
         ? 'From one measurement'
         : `From ${count} measurements, each weighed by how well it knows`;
   const left =

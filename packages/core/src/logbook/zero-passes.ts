@@ -148,9 +148,13 @@ function findPass(pass: Pass, setting: string | null, zero: Zero, described: Des
   return judged({ arc, half, tdc, offsetShift });
 }
 
+/** Finest step that is read off the ring of a zero, crank degrees. */
+export const readStepOf = (zero: Zero, described: Described): number =>
+  readableStep(readOnOf(described, ringOf(zero, described), zero.readTo));
+
 /** How far the two sides of a proof may differ, crank degrees: nobody is held to less than the step that he reads to. */
 export const proofLimitOf = (zero: Zero, described: Described): number =>
-  Math.max(PROOF_LIMIT, readableStep(readOnOf(described, ringOf(zero, described), zero.readTo)));
+  Math.max(PROOF_LIMIT, readStepOf(zero, described));
 
 export const findStage = (stage: Stage, zero: Zero, described: Described): PassFinding[] =>
   stage.passes.map((pass) => findPass(pass, stage.id, zero, described));
@@ -209,7 +213,7 @@ export function findSettings(build: Build): ReadonlyMap<string, SettingFinding> 
         turned: 0,
         rebasedBy: null,
         standard: judged?.uncertainty?.standard ?? UNPROVED_TDC,
-        step: readableStep(readOnOf(described, ringOf(zero, described), zero.readTo)),
+        step: readStepOf(zero, described),
       };
       found.set(stage.id, {
         proved,

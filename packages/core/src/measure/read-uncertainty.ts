@@ -1,4 +1,4 @@
-import { pooled, pooledFactor } from '../statistics/repeats';
+import { pooled, pooledFactor, scatters } from '../statistics/repeats';
 
 /**
  * How far a reading of the cam may err, by the GUM (JCGM 100:2008, 5.1 and 5.2). Each reading is a place on the wheel where the indicator
@@ -87,8 +87,6 @@ const square = (value: number): number => value * value;
 export const NORMAL_95 = 1.96;
 /** What the eye at the pointer errs by beside the step that is read to, crank degrees (1 sigma). From memory. */
 export const EYE = 0.1;
-/** Scatter beyond what chance makes of the budget in 999 of 1,000 cases: √(χ²₀.₉₉₉/ν) for ν = 1, 2, …. */
-const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
 
 /** Repeats as one value, and what is left of each of their errors. In the unit of the values. */
 export interface Repeated {
@@ -115,15 +113,16 @@ export function repeatsOf(values: readonly number[], wheel: number, indicator: n
   const mean = values.reduce((sum, each) => sum + each, 0) / count;
   const freedom = count - 1;
   const deviation = freedom > 0 ? Math.sqrt(values.reduce((sum, each) => sum + square(each - mean), 0) / freedom) : 0;
-  const scatters = freedom > 0 && deviation > Math.hypot(wheel, indicator) * (SCATTER_999[freedom - 1] ?? 1.7);
+  const expected = Math.hypot(wheel, indicator);
+  const isScattered = scatters(deviation, freedom, expected);
   const stays = wheel > 0 ? Math.exp((-4 * square(Math.PI * indicator)) / (12 * square(wheel))) : 0;
   return {
     mean,
     wheel: wheel * Math.sqrt(stays + (1 - stays) / count),
     stays,
-    random: (scatters ? pooled(deviation, freedom, Math.hypot(wheel, indicator)) : indicator) / Math.sqrt(count),
-    scatters,
-    factor: scatters ? pooledFactor(freedom) : NORMAL_95,
+    random: (isScattered ? pooled(deviation, freedom, expected) : indicator) / Math.sqrt(count),
+    scatters: isScattered,
+    factor: isScattered ? pooledFactor(freedom) : NORMAL_95,
   };
 }
 

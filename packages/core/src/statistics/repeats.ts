@@ -14,3 +14,9 @@ export const pooled = (deviation: number, freedom: number, expected: number): nu
   Math.sqrt((KNOWN_HAND * square(expected) + freedom * square(deviation)) / (KNOWN_HAND + freedom));
 /** Student’s t for that: two-sided 95 %. */
 export const pooledFactor = (freedom: number): number => STUDENT_95[freedom + KNOWN_HAND - 1] ?? NORMAL_95;
+
+/** Scatter beyond what chance makes of an expected one in 999 of 1,000 cases: √(χ²₀.₉₉₉/ν) for ν = 1, 2, …. */
+const SCATTER_999 = [3.29, 2.63, 2.33, 2.15, 2.03, 1.93, 1.86, 1.81, 1.76, 1.72];
+/** Do repeats scatter more than is expected of them by any chance worth believing? `scatters(0.5, 1, 0.15)` is true. */
+export const scatters = (deviation: number, freedom: number, expected: number): boolean =>
+  freedom > 0 && deviation > expected * (SCATTER_999[freedom - 1] ?? 1.7);

@@ -1,6 +1,7 @@
 import { VALVES, type Valve } from '../cam/card';
 import { flanksAt } from '../cam/lobe';
-import { type Predicted, flankOf } from './cam-model';
+import type { Predicted } from './cam-model';
+import { flankOf } from './flank';
 import type { Evidence, FlankObservation, Observation } from './observations';
 
 /** What a fault adds to what is observed: x times `moves`, where x is believed to be about `mean`. */

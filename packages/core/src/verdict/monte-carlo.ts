@@ -3,10 +3,11 @@ import type { Lobe } from '../cam/lobe';
 import type { Random } from '../virtual-engine/random';
 import type { ErrorSource } from './coverage';
 import { gainsOf, times } from './least-squares';
-import { noseOf } from './cam-model';
+import { figureOf, zeroOf } from './blocks';
+import { noseOf } from './flank';
 import { BINS, type DrawnPart } from './drawn';
 import type { Placed } from './place-cam';
-import { type Weighing, figureOf, zeroOf } from './weigh';
+import type { Weighing } from './weigh';
 
 /** A flank that was read once: drawn through the lobe itself, not through its slope. */
 interface DrawnFlank {

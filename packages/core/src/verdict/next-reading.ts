@@ -1,5 +1,5 @@
 import { VALVES, type Valve } from '../cam/card';
-import { flankOf } from './cam-model';
+import { flankOf } from './flank';
 import { expandedOf } from './coverage';
 import type { FlankObservation, Observation } from './observations';
 import { advanceOf, placeOf } from './place-cam';
@@ -71,7 +71,7 @@ export function nextReading(weighing: Weighing, cam: Valve, readable: Readable):
     }
   let best: NextRound | null = null;
   for (const { next, more } of tries) {
-    const weighed = weigh({ ...evidence, observations: [...evidence.observations, ...more] }, { once: true });
+    const weighed = weigh({ ...evidence, observations: [...evidence.observations, ...more] });
     const placed = weighed && placeOf(weighed, cam);
     if (!placed) continue;
     const { expanded } = expandedOf(placed.sources);

@@ -1,7 +1,8 @@
 import { type Valve, noseAt } from '../cam/card';
-import { LEAN, centreOf } from './cam-model';
+import { centreOf } from './centre-means';
 import type { ErrorSource } from './coverage';
 import { gainsOf, times } from './least-squares';
+import { LEAN } from './unknowns';
 import type { Weighing } from './weigh';
 
 /** Where a cam sits against its target, and what that rests on. Crank degrees. */

@@ -103,7 +103,12 @@ export function judge(judged: Judged): Verdict {
       : 'A larger intake centreline is a later cam.';
   const why = `${judged.basis}; limit ±${trim(limit)}°. ${later}`;
   const still = { delta, expanded, move: crankDeg(0), why, beside: [] };
-  const again = next ? ` ${next.words}` : '';
+  const narrows = next !== null && next.expanded < (1 - WORTHWHILE) * expanded;
+  const again = narrows
+    ? ` ${next.words}`
+    : next
+      ? ' Reading the same once more would hardly narrow it.'
+      : ' Measure it by a finer method, or more often.';
 
   if (!zeroProved)
     return {
@@ -143,13 +148,12 @@ export function judge(judged: Judged): Verdict {
       headline: `Do not move the ${cam} yet: your repeats differ by ${computedDegrees(spread)}.`,
       action: 'Measure it again, always coming forward, and undo the reading that does not belong.',
     };
-  const narrows = next !== null && next.expanded < (1 - WORTHWHILE) * expanded;
   if (off > limit + ROUNDING && expanded > off)
     return {
       ...still,
       kind: 'measure-again',
       headline: `Do not move the ${cam} yet: ${size} ${side}, but only known to ${within}.`,
-      action: `That does not even say which way.${again || ' Measure it by a finer method, or more often.'}`,
+      action: `That does not even say which way.${again}`,
       beside: judged.beside,
     };
   if (off <= limit + ROUNDING && expanded > 2 * limit && narrows)
@@ -172,7 +176,7 @@ export function judge(judged: Judged): Verdict {
       ...still,
       kind: 'leave',
       headline: sits,
-      action: `That is inside your limit of ±${trim(limit)}°. Leave it.`,
+      action: `${off < 0.05 ? 'That' : `${size} ${side}`} is inside your limit of ±${trim(limit)}°. Leave it.${expanded > limit + ROUNDING ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
       beside: judged.beside,
     };
   return {

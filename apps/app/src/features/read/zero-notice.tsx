@@ -4,8 +4,9 @@ import { placeHref } from '@/features/builds/station-line';
 import { Notice } from '@/ui/notice';
 
 /** What reading on an unproved zero means. */
-export function ZeroNotice({ report: { zero, build } }: { readonly report: Report }) {
-  if (zero.state === 'proved') return null;
+export function ZeroNotice({ report: { zero, build, prepare } }: { readonly report: Report }) {
+  // Without a wheel there is none to prove.
+  if (zero.state === 'proved' || (zero.state === 'none' && prepare.asItStands?.wheel === false)) return null;
   return (
     <Notice
       kind="warning"

@@ -198,6 +198,7 @@ function Measuring({ report, write, undo, onOtherMethod }: StationProps & { read
         ) : null}
         {step.does === 'set' ? <OtherWays zero={zero} /> : null}
         {troubled?.problem ? <Trouble pass={troubled} report={report} write={write} /> : null}
+        {zero.odd ? <Notice kind="warning" message={zero.odd} testID="odd-arc" /> : null}
         {zero.remark && step.does !== 'read' ? <Words look="soft">{zero.remark}</Words> : null}
         {step.does === 'set' && zero.uncertainty ? (
           <Words look="soft">{`As it stands, ${zero.uncertainty.words}.`}</Words>
