@@ -33,8 +33,20 @@ const cells = (of: Tally): string[] => [
   degrees(of.rmsPlain),
   percent(of.accused),
   percent(of.nagged),
+  percent(of.tdcCovered),
+  `±${degrees(of.tdcWidth)}`,
 ];
-const HEADS = ['covered', 'in its own school', 'width', 'RMS', 'RMS of plain arithmetic', 'accused', 'measure again'];
+const HEADS = [
+  'covered',
+  'in its own school',
+  'width',
+  'RMS',
+  'RMS of plain arithmetic',
+  'accused',
+  'measure again',
+  'TDC covered',
+  'TDC',
+];
 
 const byReader = SCENARIOS.flatMap((scenario) =>
   CONVENTIONS.flatMap((convention) =>

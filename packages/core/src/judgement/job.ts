@@ -17,6 +17,8 @@ export interface Scenario {
   readonly reads: readonly (readonly [Reading, Valve])[];
   /** Is the contact met once more after the last reading? */
   readonly closing?: boolean;
+  /** Is TDC found, and the cam read, by a tape round the rim instead of a wheel? */
+  readonly rim?: boolean;
   /** Does the card print lifts at TDC? */
   readonly catalogue?: boolean;
   readonly times?: number;
@@ -48,6 +50,8 @@ export interface Job {
   /** The same by plain trade arithmetic on the same readings: the mean of what each comparison says; null without one. */
   readonly plain: number | null;
   readonly limit: number;
+  /** What the wheel shows at true TDC once it was set, crank degrees. */
+  readonly tdc: number;
 }
 
 const INCH = 25.4;
@@ -91,6 +95,9 @@ export function doJob(
   };
   const limit = oneOf([0.5, 1, 1, 2]);
   const resolution = units === 'in' ? oneOf([0.0005, 0.001]) * INCH : 0.01;
+  // Round a damper of 150 to 200 mm, a tape is read to its sixteenths, millimetres or finer.
+  const round = Math.PI * (150 + 50 * random.even());
+  const tapeStep = units === 'in' ? (step * INCH) / 16 : Math.max(0.5, step);
   write('build.described', {
     replaces: null,
     name: 'Job',
@@ -101,16 +108,18 @@ export function doJob(
       rotation: 'clockwise',
       ...(random.even() < 0.6 ? { stroke: crank.stroke, rod: crank.rod, pinOffset: crank.pinOffset ?? 0 } : {}),
     },
-    wheel: { ring: mishap.countedFrom90 ? '0-90' : '0-180' },
+    wheel: scenario.rim ? { ring: 'rim', round, unit: units } : { ring: mishap.countedFrom90 ? '0-90' : '0-180' },
     ...(random.even() < 0.5 ? { instruments: { wheelDiameter: 300, graduation: 1, resolution } } : {}),
   });
 
   // What stands under the pointer at true TDC, and what is read of it.
   let mount = random.within(30);
-  const look = (angle: number): number => printed(wrap(angle + mount + random.normal(EYE)), step);
+  const readTo = scenario.rim ? (360 * tapeStep) / round : step;
+  const look = (angle: number): number => printed(wrap(angle + mount + random.normal(EYE)), readTo);
   const shown = (at: number) => {
     const off = Math.abs(at);
     const side = at < 0 ? 'before' : 'after';
+    if (scenario.rim) return { ring: 'rim' as const, round, unit: units, shows: (off * round) / 360, side } as const;
     if (!mishap.countedFrom90) return { ring: '0-180' as const, shows: off, side } as const;
     // Numbers run from 0 at either dead centre to 90 between them: past 90 the wheel comes up to BDC, or has left it.
     const ofBdc = side === 'after' ? 'before-bdc' : 'after-bdc';
@@ -130,14 +139,16 @@ export function doJob(
   };
   const first = solveTdc(pass(null), null);
   if (!first.ok) throw new Error(first.problem.message);
-  mount = mount - printed(first.tdc, Math.min(step, 0.5)) + random.normal(EYE);
+  mount = mount - printed(first.tdc, Math.min(readTo, 0.5)) + random.normal(EYE);
   let setting = write('zero.set', { zero, after: null, moved: 'wheel' });
   for (let tries = 0; tries < 20; tries += 1) {
     const proof = pass(setting);
-    if (Math.abs(proof.before + proof.after) <= Math.max(0.5, step)) break;
+    if (Math.abs(proof.before + proof.after) <= Math.max(0.5, readTo)) break;
     mount -= (proof.before + proof.after) / 2;
     setting = write('zero.set', { zero, after: setting, moved: 'wheel' });
   }
+
+  const tdc = mount;
 
   if (mishap.bleeds !== undefined)
     write('engine.as-it-stands', {
@@ -314,5 +325,6 @@ export function doJob(
     truthOwn: dropsOnly ? really + centreOf('intake') - ofDrop : really,
     plain: plain.length === 0 ? null : plain.reduce((sum, each) => sum + each, 0) / plain.length,
     limit,
+    tdc,
   };
 }

@@ -9,6 +9,9 @@ export interface Tally {
   readonly covered: number;
   readonly coveredOwn: number;
   readonly width: number;
+  /** In how many the true TDC lies within what is stated of it, and how wide that is: crank degrees. */
+  readonly tdcCovered: number;
+  readonly tdcWidth: number;
   readonly rms: number;
   readonly rmsPlain: number;
   /** A fault is spoken of, or a move forbidden. */
@@ -80,6 +83,15 @@ export const SCENARIOS: readonly Scenario[] = [
       ['centreline', 'exhaust'],
       ['events', 'intake'],
       ['lift-at-tdc', 'intake'],
+    ],
+  },
+  {
+    name: 'both ways, by a tape round the rim',
+    card: 'both',
+    rim: true,
+    reads: [
+      ['centreline', 'intake'],
+      ['events', 'intake'],
     ],
   },
   {
@@ -187,6 +199,7 @@ export const MISHAPS: readonly {
 
 /** Does the same job on many engines and counts what the Report says of each. */
 export function tally({ scenario, convention, step, families, count, seed, mishap }: Cell): Tally {
+  let [jobs, tdcCovered, tdcWidth] = [0, 0, 0];
   let [placed, covered, coveredOwn, width, square] = [0, 0, 0, 0, 0];
   let [squarePlain, plainCount, accused, nagged, wrong, wrongIfAsked] = [0, 0, 0, 0, 0, 0];
   const [spoken, first] = [new Map<FaultName, number>(), new Map<FaultName, number>()];
@@ -194,7 +207,14 @@ export function tally({ scenario, convention, step, families, count, seed, misha
   for (let at = 0; at < count; at += 1) {
     const family = families[at % families.length] ?? '3-4-5';
     const job = doJob(makeRandom(seed + 7919 * at), scenario, convention, step, family, mishap?.(at) ?? {});
-    const trial = derive([...job.entries])?.trials.at(-1);
+    const report = derive([...job.entries]);
+    const { result, uncertainty } = report?.zero ?? {};
+    if (result && uncertainty) {
+      jobs += 1;
+      tdcWidth += uncertainty.expanded;
+      if (Math.abs(result.tdc - job.tdc) <= uncertainty.expanded + 1e-9) tdcCovered += 1;
+    }
+    const trial = report?.trials.at(-1);
     const verdict = trial?.verdict;
     for (const { fault } of trial?.faults ?? []) countOne(spoken, fault);
     const [likely] = trial?.faults ?? [];
@@ -221,6 +241,8 @@ export function tally({ scenario, convention, step, families, count, seed, misha
     covered: covered / placed,
     coveredOwn: coveredOwn / placed,
     width: width / placed,
+    tdcCovered: tdcCovered / jobs,
+    tdcWidth: tdcWidth / jobs,
     rms: Math.sqrt(square / placed),
     rmsPlain: Math.sqrt(squarePlain / plainCount),
     accused: accused / placed,
