@@ -107,6 +107,9 @@ export function zeroCorrection(
   if (ring.ring === 'rim') return markCorrection(result, ring, firstMark);
   if (sideDifference(result) <= ROUNDING)
     return { finding: 'Both sides read the same: the wheel shows true TDC at 0.', ways: [] };
+  // Nobody slips a wheel by what no eye sees.
+  if (roundToTenth(Math.abs(result.tdc)) === 0)
+    return { finding: 'The wheel shows true TDC at 0, within a twentieth of a degree.', ways: [] };
   const atTdc = readingAt(ring, result.tdc);
   const size = wheelDegrees(roundToTenth(Math.abs(result.tdc)));
   const against = result.tdc > 0;

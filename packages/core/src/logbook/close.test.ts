@@ -180,7 +180,7 @@ describe('from verdict to proof', () => {
     const { move } = job.report();
     expect(move.state).toBe('short');
     expect(`${move.sentence} ${move.then}`).toMatch(
-      /does not reach\. The nearest: set the gear to \+4 on its scale\..*advances 6\.0° at the crank more/,
+      /does not reach\. The nearest: set the gear to \+4 on its scale\..*From where it stands now it takes a part that advances it 10\.0° at the crank/,
     );
   });
 

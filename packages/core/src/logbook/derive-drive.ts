@@ -1,4 +1,4 @@
-import { type AngleCorrection, correctAngle } from '../timing-set/electronic-angle';
+import { type AngleCorrection, type AngleRead, correctAngle } from '../timing-set/electronic-angle';
 import { type Setting, advanceOfSetting, settingLabel } from '../timing-set/hardware';
 import { type ObservedMove, type Response, isSame, learnResponse } from '../timing-set/learned-response';
 import { computedDegrees } from '../units/degrees';
@@ -14,7 +14,8 @@ export interface PartFinding extends FittedHardware {
   readonly response: Response;
   /** What it was learned from, in words; null where nothing was. */
   readonly learned: string | null;
-  readonly angle: (AngleCorrection & { readonly nominal: number; readonly shows: number }) | null;
+  readonly angle:
+    (AngleCorrection & { readonly nominal: number; readonly shows: number; readonly stands: number }) | null;
 }
 
 /** A move that was made before a trial. */
@@ -100,8 +101,7 @@ export function deriveDrive(build: Build, trials: readonly TrialFinding[]): Driv
     const angle = angleOf(build, part);
     return {
       ...part,
-      // A phaser stands where its maker's scale says, whatever it had been set to.
-      at: angle ? { at: angle.shows } : part.at,
+      at: angle ? { at: angle.stands } : part.at,
       turns: turnedBy(part, cams),
       response,
       learned: learnedWords(part, response, own),
@@ -210,21 +210,29 @@ function learnedWords(part: FittedHardware, response: Response, own: readonly Ob
 
 const percentOf = (share: number): string => `${Math.round(100 * share)} %`;
 
-/** What a phaser's own angle says, over all trials. */
+/** What a phaser's own angle says, over all trials: it stands where it was last read, or last set, whichever came later. */
 function angleOf(build: Build, part: FittedHardware): PartFinding['angle'] {
   const { hardware } = part;
   if (hardware.kind !== 'phaser') return null;
-  const reads = build.trials.flatMap((trial) => {
+  let said: { readonly at: number; readonly wound: boolean } | null = null;
+  const reads: AngleRead[] = [];
+  for (const trial of build.trials) {
     const set = trial.move?.parts.find((each) => each.part === part.part)?.to;
-    return trial.phasers
-      .filter(({ body }) => body.part === part.part)
-      .map(({ body }) => ({
-        nominal: body.nominal,
-        shows: body.shows,
-        setTo: body.setTo ?? (set && 'at' in set ? set.at : null),
-      }));
-  });
+    const fitted = trial.drive?.body.parts.find((each) => each.part === part.part)?.at;
+    // A move is made before the trial that measures it; what is fitted there says where everything stands.
+    if (set && 'at' in set) said = { at: set.at, wound: true };
+    if (fitted && 'at' in fitted) said = { at: fitted.at, wound: false };
+    for (const { body } of trial.phasers) {
+      if (body.part !== part.part) continue;
+      const setTo = body.setTo ?? (set && 'at' in set ? set.at : null);
+      reads.push({ nominal: body.nominal, shows: body.shows, setTo });
+      said = null;
+    }
+  }
   const last = reads.at(-1);
   const found = correctAngle(hardware, reads);
-  return last && found ? { ...found, nominal: last.nominal, shows: last.shows } : null;
+  if (!last || !found) return null;
+  // Two turns after it was set its spring has taken back what it always takes.
+  const stands = said === null ? last.shows : said.wound ? said.at - found.windUp : said.at;
+  return { ...found, nominal: last.nominal, shows: last.shows, stands };
 }

@@ -2,9 +2,9 @@ import { VALVES } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { formatReading, readingAt } from '../crank/wheel';
-import { type Setting, reachOf, settingLabel } from '../timing-set/hardware';
+import { type Setting, reachOf, settingLabel, tableOf } from '../timing-set/hardware';
 import { type Step, type DirectWords, instruct } from '../timing-set/instruct';
-import { type CamToMove, type Plan, type PlannedPart, planMove } from '../timing-set/plan-move';
+import { type CamToMove, type FittedPart, type Plan, type PlannedPart, planMove } from '../timing-set/plan-move';
 import { directSet } from '../timing-set/set-by-indicator';
 import { whatWouldReach } from '../timing-set/what-would-reach';
 import { wrap360 } from '../units/angle';
@@ -26,6 +26,8 @@ export interface PlanFinding {
   readonly parts: readonly {
     readonly part: string;
     readonly name: string;
+    /** "the slotted pulley of the intake cam" */
+    readonly called: string;
     readonly from: string;
     readonly to: string;
     /** "to the +4 keyway", "by the indicator". */
@@ -109,7 +111,7 @@ export function deriveMove(
   const found = planMove(parts, asked);
   const plans = found.map((plan) => written(plan, build, trial, drive, clearance, card, cylinder, cams, limit));
   const [best] = plans;
-  if (!best) return nothing('short', shortWords(cams));
+  if (!best) return nothing('short', shortWords(cams, parts));
   if (best.inside && best.breaks.length === 0)
     return { state: 'plans', sentence: setWords(best), then: leavesWords(best), plans };
   if (best.breaks.length > 0)
@@ -131,7 +133,7 @@ export function deriveMove(
   return {
     state: 'short',
     sentence: `What is fitted does not reach. The nearest: ${lower(setWords(best))}`,
-    then: `${leavesWords(best)} ${worst ? whatWouldReach(-worst.leaves) : ''}`.trim(),
+    then: `${leavesWords(best)} ${worst ? whatWouldReach(worst.by - worst.leaves) : ''}`.trim(),
     plans,
   };
 }
@@ -139,7 +141,7 @@ export function deriveMove(
 const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 const setWords = ({ parts }: PlanFinding): string =>
-  `${parts.map(({ name, put }, at) => `${at === 0 ? 'Set' : 'and'} ${name} ${put}`).join(', ')}.`;
+  `${parts.map(({ called, put }, at) => `${at === 0 ? 'Set' : 'and'} ${called} ${put}`).join(', ')}.`;
 
 /** Of many cams only those that move are spoken of. */
 const leavesWords = ({ cams }: PlanFinding): string =>
@@ -148,10 +150,18 @@ const leavesWords = ({ cams }: PlanFinding): string =>
     .map(({ words }) => words)
     .join(' ');
 
-/** No plan at all: nothing that is fitted turns the cam that is off. */
-function shortWords(cams: readonly { readonly name: string; readonly found: CamFinding }[]): string {
+/** No plan at all: nothing that is fitted turns the cam that is off, or none of it brings it nearer than it stands. */
+function shortWords(
+  cams: readonly { readonly key: string; readonly name: string; readonly found: CamFinding }[],
+  parts: readonly FittedPart[],
+): string {
   const off = cams.filter(({ found }) => found.verdict.kind === 'move');
-  return `Nothing that is fitted turns ${off.map(({ name }) => name).join(' and ')}. ${off.map(({ found }) => whatWouldReach(-found.verdict.delta)).join(' ')}`;
+  const turned = off.filter(({ key }) => parts.some(({ turns }) => turns.includes(key)));
+  const reach = off.map(({ found }) => whatWouldReach(-found.verdict.delta)).join(' ');
+  const name = (some: typeof off): string => some.map((each) => each.name).join(' and ');
+  return turned.length === 0
+    ? `Nothing that is fitted turns ${name(off)}. ${reach}`
+    : `Nothing that is fitted brings ${name(turned)} nearer than it stands: stay, or fit something finer. ${reach}`;
 }
 
 /** Where both valves of a cam leave room for it; null where neither is known. Only the first bank's clearance is measured. */
@@ -190,8 +200,10 @@ function written(
     const part = drive.parts.find((each) => each.part === planned.part);
     return part ? [{ part, planned: woundUp(part, planned) }] : [];
   });
-  // What turns every cam is set before what turns one: the others are brought home against it.
-  const inOrder = [...fitted].sort((a, b) => b.part.turns.length - a.part.turns.length);
+  // What takes the front apart comes first; then what turns every cam before what turns one: the others are brought home against it.
+  const isInFront = ({ part }: (typeof fitted)[number]): number =>
+    tableOf(part.hardware).work === 'front-apart' ? 1 : 0;
+  const inOrder = [...fitted].sort((a, b) => isInFront(b) - isInFront(a) || b.part.turns.length - a.part.turns.length);
   const shift = { intake: 0, exhaust: 0 };
   for (const { cam, by } of moved)
     if (cam.bank === 1) for (const valve of VALVES) if (cam.cam === 'single' || cam.cam === valve) shift[valve] = by;
@@ -207,6 +219,7 @@ function written(
     parts: inOrder.map(({ part, planned }) => ({
       part: part.part,
       name: part.name,
+      called: calledOf(part, cams.length),
       from: settingLabel(part.hardware, planned.from),
       to: settingLabel(part.hardware, planned.to),
       put: isByIndicator(part) ? 'by the indicator' : `to ${settingLabel(part.hardware, planned.to)}`,
@@ -229,7 +242,7 @@ function written(
     wheelOff: plan.wheelOff,
     breaks: broken.map(
       ({ valve, room }) =>
-        `It brings the ${valve} valve nearer to its piston than the least that is wanted${room && shift[valve] > 0 ? `: at most ${computedDegrees(Math.max(0, room.to))} of advance` : room ? `: at most ${computedDegrees(Math.max(0, -room.from))} of retard` : ''}.`,
+        `It brings the ${valve} valve nearer to its piston than the least that is wanted${room && shift[valve] > 0 ? `: at most ${inward(room.to)} of advance` : room ? `: at most ${inward(-room.from)} of retard` : ''}.`,
     ),
     clearanceUnknown: VALVES.some(
       (valve) => Math.abs(shift[valve]) > 1e-6 && clearance.find((each) => each.valve === valve)?.state === 'unknown',
@@ -253,6 +266,17 @@ function written(
     becomes: { separation, overlap },
   };
 }
+
+/** A part as it is spoken of: of one cam of several, by that cam. */
+function calledOf({ name, turns }: PartFinding, cams: number): string {
+  const known = /^(the|a|an|my|our)\s|’s\s|'s\s/i.test(name) || /^\S*[A-Z]{2}/.test(name);
+  const plain = known ? name : `the ${lower(name)}`;
+  const [only] = turns;
+  return cams > 1 && turns.length === 1 && only ? `${plain} of ${only.name}` : plain;
+}
+
+/** A limit is never told larger than it is. */
+const inward = (limit: number): string => computedDegrees(Math.max(0, Math.floor(10 * limit + 1e-6) / 10));
 
 /** Without a scale or a mark nothing but the indicator says where it is. */
 function isByIndicator({ hardware }: PartFinding): boolean {
@@ -315,6 +339,7 @@ function directWords(
       const { wheel, units } = build.description.body;
       return {
         crank: formatReading(readingAt(wheel, Math.round(2 * (crank + read.offset)) / 2)),
+        crankAnew: formatReading(readingAt(wheel, Math.round(2 * crank) / 2)),
         shows: formatLength(read.drop, units),
         valve,
       };

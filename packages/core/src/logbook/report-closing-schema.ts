@@ -96,6 +96,7 @@ export const closingReport = {
             name: z.string(),
             from: z.string(),
             to: z.string(),
+            called: z.string().describe('As it is spoken of: the slotted pulley of the intake cam.'),
             put: z.string().describe('“to the +4 keyway”, “by the indicator”.'),
             setting: settingSchema,
             gives: degrees,

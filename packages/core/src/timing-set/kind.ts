@@ -64,9 +64,16 @@ export interface HardwareKind<S extends z.ZodObject> {
 export interface PutLabels {
   readonly from: string;
   readonly to: string;
-  /** "advance it" or "retard it", with the way to turn. */
+  /** "advance it" or "retard it", with the way to turn the cam. */
   readonly way: string;
+  /** Which way the cam, or the crank, is that much further on: "the way the cam runs (clockwise, seen from the wheel)", or against it. */
+  readonly cam: (by: number) => string;
+  readonly crank: (by: number) => string;
 }
+
+/** Which way round an offset piece goes in, by itself and whatever was there before: the moves of a set are counted from straight. */
+export const sideWords = (advance: number, cam: PutLabels['cam']): string =>
+  advance === 0 ? '' : `, turned so that the cam sits further ${cam(advance)} than with a straight one`;
 
 export interface Trouble {
   readonly field: string;

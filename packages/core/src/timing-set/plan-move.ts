@@ -1,5 +1,17 @@
-import { type Hardware, type Setting, advanceOfSetting, reachOf, tableOf } from './hardware';
-import { type Response, isSame } from './learned-response';
+import { type Hardware, type Setting, advanceOfSetting, tableOf } from './hardware';
+import type { Response } from './learned-response';
+import {
+  type Marks,
+  NOTHING,
+  type Put,
+  type Ranged,
+  marksOf,
+  offOf,
+  putOfRange,
+  putsOfMarks,
+  rangedOf,
+  settle,
+} from './placings';
 
 /** A piece of hardware on a drive, and where it stands. */
 export interface FittedPart {
@@ -49,281 +61,312 @@ export interface Plan {
   readonly breaks: boolean;
 }
 
-/** What no wheel tells apart, crank degrees: plans that leave as much rank by the work they take. */
-const ALIKE = 0.25;
-/** How many are kept of each group of parts, and told in the end. */
+/** What no wheel tells apart, crank degrees: plans that leave so little more than the best are as good, and rank by the work they take. */
+export const ALIKE = 0.25;
+/** How many are told in the end, and kept for each amount of work. */
 const KEPT = 3;
-const NOTHING = 1e-6;
-/** A scale is set to a tenth at the finest. Common practice, no source. */
-const SET_TO = 0.1;
+/** Places of a part in a range that turns several cams which are looked at; fewer where there is more than one such part. */
+const MOST_PLACES = 4000;
+const FEW_PLACES = 40;
+/** Sums of marks of one cam beyond which only every so many are looked at as places for such a part. */
+const MOST_SUMS = 60;
 
-/** One way of putting the parts of a group. */
-interface Choice {
-  readonly settings: readonly Setting[];
-  readonly gives: readonly number[];
-  readonly by: number;
+/** What a way of putting the parts comes to. Crank degrees. */
+interface Outcome {
+  /** The largest of what it leaves, and the sum over the cams. */
+  readonly max: number;
+  readonly sum: number;
   readonly work: number;
   readonly off: number;
+  readonly breaks: boolean;
 }
 
-interface Option {
-  readonly setting: Setting;
-  readonly gives: number;
-  readonly work: number;
-  /** How far from the middle of its range, as a share. */
-  readonly off: number;
-}
-
-/** A part that goes anywhere in a range, and how far it still goes each way, crank degrees of advance. */
-interface Ranged {
-  readonly place: number;
-  readonly part: FittedPart;
-  readonly perUnit: number;
-  readonly least: number;
-  readonly most: number;
-  /** Has it a scale to be set by? */
-  readonly scale: boolean;
-  readonly work: number;
-}
-
-/** Parts that are chosen together: every combination of their marks, laid flat, and what goes anywhere. */
-interface Group {
-  readonly parts: readonly FittedPart[];
-  readonly options: readonly (readonly Option[])[];
-  readonly ranged: readonly Ranged[];
-  readonly count: number;
-  readonly by: Float64Array;
-  readonly work: Float64Array;
-  readonly off: Float64Array;
-}
-
-const WORK = { adjust: 1, 'front-apart': 4 } as const;
-const WHEEL_OFF = 3;
-
-/** What putting this part elsewhere costs. */
-function workOf({ hardware }: FittedPart): number {
-  const { work, wheelOff } = tableOf(hardware);
-  return WORK[work] + (wheelOff ? WHEEL_OFF : 0);
-}
-
-function optionsOf(part: FittedPart): Option[] {
-  const reach = reachOf(part.hardware);
-  if (reach.kind === 'range') return [{ setting: part.at, gives: 0, work: 0, off: 0 }];
-  const furthest = Math.max(...reach.positions.map(({ advance }) => Math.abs(advance)), NOTHING);
-  return reach.positions.map(({ mark, advance }) => {
-    const setting = { mark };
-    const stays = isSame(part.at, setting);
-    return {
-      setting,
-      gives: part.response.expect(part.at, setting).gives,
-      work: stays ? 0 : workOf(part),
-      off: Math.abs(advance) / furthest,
-    };
-  });
-}
-
-function rangedOf(part: FittedPart, place: number): Ranged[] {
-  const reach = reachOf(part.hardware);
-  if (reach.kind !== 'range' || !('at' in part.at)) return [];
-  const perUnit = part.response.expect({ at: 0 }, { at: 1 }).gives;
-  const ends = [(reach.from - part.at.at) * perUnit, (reach.to - part.at.at) * perUnit];
-  return [
-    {
-      place,
-      part,
-      perUnit,
-      least: Math.min(0, ...ends),
-      most: Math.max(0, ...ends),
-      scale: reach.scale,
-      work: workOf(part),
-    },
-  ];
-}
-
-function groupOf(parts: readonly FittedPart[]): Group {
-  const options = parts.map(optionsOf);
-  const count = options.reduce((product, each) => product * each.length, 1);
-  const [by, work, off] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
-  let stride = 1;
-  for (const each of options) {
-    each.forEach((option, place) => {
-      for (let block = place * stride; block < count; block += stride * each.length)
-        for (let at = block; at < block + stride; at += 1) {
-          by[at] = (by[at] ?? 0) + option.gives;
-          work[at] = (work[at] ?? 0) + option.work;
-          off[at] = (off[at] ?? 0) + option.off;
-        }
-    });
-    stride *= each.length;
-  }
-  const ranged = parts.flatMap(rangedOf).sort((a, b) => a.work - b.work);
-  return { parts, options, ranged, count, by, work, off };
+interface Way extends Outcome {
+  readonly puts: () => readonly Put[];
 }
 
 /**
- * One combination written out, its ranged parts taking what is left of what is wanted.
- * @param short nothing may go further than that: a scale is then set to the tenth before it.
- */
-function choose(group: Group, at: number, wanted: number, short: boolean): Choice {
-  const picked = pick(group, at);
-  const [settings, gives] = [[...picked.settings], [...picked.gives]];
-  let [by, work, off] = [group.by[at] ?? 0, group.work[at] ?? 0, group.off[at] ?? 0];
-  for (const { place, part, perUnit, least, most, scale, work: own } of group.ranged) {
-    const given = Math.min(most, Math.max(least, wanted - by));
-    if (Math.abs(given) < NOTHING || !('at' in part.at)) continue;
-    const exact = part.at.at + given / perUnit;
-    const steps = (exact - part.at.at) / SET_TO;
-    const near = short ? Math.trunc(steps + Math.sign(steps) * NOTHING) : Math.round(steps);
-    const at = scale ? part.at.at + near * SET_TO : exact;
-    const gets = (at - part.at.at) * perUnit;
-    if (Math.abs(gets) < NOTHING) continue;
-    settings[place] = { at: Math.round(at * 1e9) / 1e9 };
-    gives[place] = gets;
-    by += gets;
-    work += own;
-    off += Math.abs(given) / Math.max(most - least, NOTHING);
-  }
-  return { settings, gives, by, work, off };
-}
-
-function pick({ options }: Group, at: number): Pick<Choice, 'settings' | 'gives'> {
-  let rest = at;
-  const chosen = options.flatMap((each) => {
-    const option = each[rest % each.length];
-    rest = Math.floor(rest / each.length);
-    return option ? [option] : [];
-  });
-  return { settings: chosen.map(({ setting }) => setting), gives: chosen.map(({ gives }) => gives) };
-}
-
-/** One figure to sort by: what is left in steps of what can be told apart, then work, then how far from the middle, then what is left. */
-const rankOf = (remaining: number, work: number, off: number, breaks: boolean): number =>
-  (breaks ? 1e9 : 0) + Math.round(remaining / ALIKE) * 1e5 + work * 1e3 + off * 10 + remaining / 100;
-
-const breaksRoom = (room: CamToMove['room'], by: number): boolean =>
-  room !== null && (by > room.to + NOTHING || by < room.from - NOTHING);
-
-/** The best few of a group for what is wanted of it. */
-function bestOf(group: Group, { delta, room }: CamToMove, shared: number): Choice[] {
-  const wanted = -delta - shared;
-  // What goes anywhere goes no further than the valves leave room; what has marks may only be told of it.
-  const held = room !== null && room.from <= room.to ? Math.min(room.to, Math.max(room.from, -delta)) : -delta;
-  const fillTo = held - shared;
-  const { by, work, off, ranged, count } = group;
-  const kept: { rank: number; at: number }[] = [];
-  let worst = Infinity;
-  for (let at = 0; at < count; at += 1) {
-    let turned = by[at] ?? 0;
-    let cost = work[at] ?? 0;
-    for (const { least, most, work: own } of ranged) {
-      const given = Math.min(most, Math.max(least, fillTo - turned));
-      if (Math.abs(given) < NOTHING) continue;
-      turned += given;
-      cost += own;
-    }
-    const breaks = room !== null && breaksRoom(room, shared + turned);
-    const rank = rankOf(Math.abs(wanted - turned), cost, off[at] ?? 0, breaks);
-    // Nearly all of ten thousand are no good: they must cost nothing more.
-    if (rank >= worst) continue;
-    keep(kept, { rank, at }, KEPT);
-    if (kept.length === KEPT) worst = kept[KEPT - 1]?.rank ?? Infinity;
-  }
-  return kept.map(({ at }) => choose(group, at, fillTo, held !== -delta));
-}
-
-function keep<T extends { readonly rank: number }>(kept: T[], next: T, most: number): void {
-  if (kept.length === most && next.rank >= (kept[most - 1]?.rank ?? Infinity)) return;
-  const at = kept.findIndex(({ rank }) => next.rank < rank);
-  kept.splice(at < 0 ? kept.length : at, 0, next);
-  if (kept.length > most) kept.length = most;
-}
-
-/**
- * The best few ways of bringing the cams to their targets, ranked by what they leave over (in steps of a quarter of a degree, which is all that a wheel tells apart), then by
- * work, then by how near they stay to the middle. What brings a valve too near to its piston comes after all that does not.
+ * The best few ways of bringing the cams to their targets. Of all that leave no more than a quarter of a degree beyond the best, which is all that a wheel tells
+ * apart, the one with the least work, then the one nearest to the middle; then what leaves more. What brings a valve too near to its piston comes last. Staying is ranked with
+ * the others: nothing is offered that staying is as good as.
  * @param parts what is fitted; a part that turns several cams is chosen for all of them together.
  * @param cams what is to be moved; their keys are those that the parts turn.
- * @returns at most three plans, each of which moves something; none where nothing is fitted.
+ * @returns at most three plans, each of which moves something; none where nothing brings the cams nearer.
+ * @example planMove([keyways with marks −4, 0, 4], [{ cam: 'single', delta: -1.75, room: null }]) // []: +4 would leave 2.25
  */
 export function planMove(parts: readonly FittedPart[], cams: readonly CamToMove[]): Plan[] {
+  if (cams.length === 0) return [];
   const known = new Set(cams.map(({ cam }) => cam));
-  const turned = parts.map((part) => ({ part, cams: part.turns.filter((each) => known.has(each)) }));
-  const shared = groupOf(turned.filter((each) => each.cams.length > 1).map(({ part }) => part));
+  const turned = parts.filter(({ turns }) => turns.some((each) => known.has(each)));
+  const turnsMany = ({ turns }: FittedPart): boolean => turns.filter((each) => known.has(each)).length > 1;
+  const shared = marksOf(turned.filter(turnsMany));
+  const ranges = turned.filter(turnsMany).flatMap((part) => rangedOf(part) ?? []);
   const own = new Map(
-    cams.map(({ cam }): [string, Group] => {
-      const mine = turned.filter((each) => each.cams.length === 1 && each.cams[0] === cam);
-      return [cam, groupOf(mine.map(({ part }) => part))];
+    cams.map(({ cam }) => {
+      const mine = turned.filter((part) => !turnsMany(part) && part.turns.includes(cam));
+      return [cam, { marks: marksOf(mine), ranges: mine.flatMap((part) => rangedOf(part) ?? []) }];
     }),
   );
-  const kept: { rank: number; plan: Plan }[] = [];
-  for (const common of commonChoices(shared, cams)) {
-    const each = cams.map((cam) => {
-      const group = own.get(cam.cam) ?? groupOf([]);
-      return { cam, group, best: bestOf(group, cam, turnOf(shared, common, cam.cam)) };
-    });
-    // The best of every cam together, and with the next best of one of them in its place.
-    const seats: number[][] = [each.map(() => 0)];
-    each.forEach(({ best }, at) => {
-      for (let place = 1; place < best.length; place += 1) seats.push(each.map((_, i) => (i === at ? place : 0)));
-    });
-    for (const seat of seats) {
-      const plan = planOf(shared, common, each, seat);
-      if (plan && plan.parts.length > 0) {
-        const { work, off } = costOf(common, each, seat);
-        keep(kept, { rank: rankOf(plan.remaining, work, off, plan.breaks), plan }, KEPT);
-      }
+  const groups = groupsOf(cams, ranges);
+  const ways = new Kept();
+  for (let at = 0; at < shared.count; at += 1) {
+    const common = putsOfMarks(shared, at);
+    let together = new Kept();
+    together.put({ max: 0, sum: 0, work: shared.work[at] ?? 0, off: shared.off[at] ?? 0, breaks: false }, () => common);
+    for (const group of groups) {
+      const base = new Map(
+        group.cams.map(({ cam }) => [
+          cam,
+          common.reduce((sum, { part, gives }) => sum + (part.turns.includes(cam) ? gives : 0), 0),
+        ]),
+      );
+      together = both(together, waysOf(group.cams, group.ranges, base, own));
     }
+    for (const way of together.all()) ways.put(way, way.puts);
   }
-  return kept.map(({ plan }) => plan);
+  const stays = outcomeOfStaying(cams);
+  const inOrder = ranked([...ways.all(), stays]);
+  const nearer = inOrder.slice(0, inOrder.indexOf(stays)).filter(({ max }) => max <= stays.max + NOTHING);
+  // Told last, and marked: whoever makes the clearance first may go that way.
+  const tooNear = inOrder.filter(({ breaks, max }) => breaks && stays.max - max > ALIKE);
+  return [...nearer, ...tooNear]
+    .slice(0, KEPT)
+    .map((way) => planOf(way.puts(), cams))
+    .filter((plan) => plan.parts.length > 0);
 }
 
-/** Parts that turn several cams: each of their combinations; with a range, also at the middle of what the cams ask for. */
-function commonChoices(shared: Group, cams: readonly CamToMove[]): Choice[] {
-  const asked = cams.map(({ delta }) => -delta);
-  const middle = (Math.min(...asked) + Math.max(...asked)) / 2;
-  return Array.from({ length: shared.count }, (_, at) => at).flatMap((at) => {
-    const plain = { ...pick(shared, at), by: shared.by[at] ?? 0, work: shared.work[at] ?? 0, off: shared.off[at] ?? 0 };
-    return shared.ranged.length === 0 ? [plain] : [plain, choose(shared, at, middle, false)];
+function outcomeOfStaying(cams: readonly CamToMove[]): Way {
+  const off = cams.map(({ delta }) => Math.abs(delta));
+  return {
+    max: Math.max(...off),
+    sum: off.reduce((sum, each) => sum + each, 0),
+    work: 0,
+    // Where it stands is nearer than any other place of its marks.
+    off: -1,
+    // Whatever the room is: that it stands there is no plan’s doing.
+    breaks: false,
+    puts: () => [],
+  };
+}
+
+/** The few best outcomes for each amount of work, those that bring a valve too near by themselves. */
+class Kept {
+  private readonly byWork = new Map<number, Way[]>();
+
+  put(outcome: Outcome, puts: () => readonly Put[]): void {
+    const key = 2 * outcome.work + (outcome.breaks ? 1 : 0);
+    const kept = this.byWork.get(key) ?? [];
+    const at = kept.findIndex((each) => isBetter(outcome, each));
+    if (at < 0 && kept.length >= KEPT) return;
+    kept.splice(at < 0 ? kept.length : at, 0, { ...outcome, puts });
+    if (kept.length > KEPT) kept.length = KEPT;
+    this.byWork.set(key, kept);
+  }
+
+  all(): Way[] {
+    return [...this.byWork.values()].flat();
+  }
+}
+
+/** Hundredths, so that rounding of binary fractions decides nothing. */
+const hundredths = (value: number): number => Math.round(100 * value);
+
+/** Of outcomes with the same work: what leaves less, then what is nearer to the middle. */
+const isBetter = (one: Outcome, other: Outcome): boolean =>
+  (hundredths(one.max) - hundredths(other.max) || hundredths(one.sum) - hundredths(other.sum) || one.off - other.off) <
+  0;
+
+/** In the order that they are offered in: those that bring a valve too near after all others. */
+const ranked = (ways: readonly Way[]): Way[] => [
+  ...alikeTogether(ways.filter(({ breaks }) => !breaks)),
+  ...alikeTogether(ways.filter(({ breaks }) => breaks)),
+];
+
+function alikeTogether(ways: readonly Way[]): Way[] {
+  const steps = (more: number): number => Math.floor(more / ALIKE + NOTHING);
+  const least = Math.min(...ways.map(({ max }) => max));
+  // What is left of the others counts only where the worst is as good.
+  const leastSum = new Map<number, number>();
+  for (const { max, sum } of ways) {
+    const step = steps(max - least);
+    leastSum.set(step, Math.min(leastSum.get(step) ?? Infinity, sum));
+  }
+  const keyOf = ({ max, sum, work, off }: Way): readonly number[] => {
+    const step = steps(max - least);
+    return [step, steps(sum - (leastSum.get(step) ?? 0)), work, hundredths(off), max];
+  };
+  const keys = new Map(ways.map((way) => [way, keyOf(way)]));
+  return [...ways].sort((a, b) => {
+    const [one, other] = [keys.get(a) ?? [], keys.get(b) ?? []];
+    const at = one.findIndex((value, place) => value !== other[place]);
+    return at < 0 ? 0 : (one[at] ?? 0) - (other[at] ?? 0);
   });
 }
 
-const turnOf = ({ parts }: Group, { gives }: Choice, cam: string): number =>
-  parts.reduce((sum, { turns }, at) => sum + (turns.includes(cam) ? (gives[at] ?? 0) : 0), 0);
+/** Cams that hang together by parts in a range which turn more than one of them. */
+function groupsOf(cams: readonly CamToMove[], ranges: readonly Ranged[]) {
+  const groups: { cams: CamToMove[]; ranges: Ranged[] }[] = cams.map((cam) => ({ cams: [cam], ranges: [] }));
+  for (const range of ranges) {
+    const mine = groups.filter((group) => group.cams.some(({ cam }) => range.part.turns.includes(cam)));
+    const [first, ...rest] = mine;
+    if (!first) continue;
+    for (const other of rest) {
+      first.cams.push(...other.cams);
+      first.ranges.push(...other.ranges);
+      groups.splice(groups.indexOf(other), 1);
+    }
+    first.ranges.push(range);
+  }
+  return groups;
+}
 
-type Each = readonly { readonly cam: CamToMove; readonly group: Group; readonly best: readonly Choice[] }[];
+type Own = ReadonlyMap<string, { readonly marks: Marks; readonly ranges: readonly Ranged[] }>;
+type Bases = ReadonlyMap<string, number>;
 
-const costOf = (common: Choice, each: Each, seat: readonly number[]) =>
-  each.reduce(
-    (sum, { best }, at) => {
-      const choice = best[seat[at] ?? 0];
-      return { work: sum.work + (choice?.work ?? 0), off: sum.off + (choice?.off ?? 0) };
-    },
-    { work: common.work, off: common.off },
-  );
+/** The best ways of a group of cams, with what the parts set so far give them. */
+function waysOf(cams: readonly CamToMove[], ranges: readonly Ranged[], base: Bases, own: Own): Kept {
+  const [range, ...rest] = ranges;
+  if (!range) {
+    const found = new Kept();
+    found.put({ max: 0, sum: 0, work: 0, off: 0, breaks: false }, () => []);
+    return cams.reduce((all, cam) => both(all, waysOfCam(cam, base.get(cam.cam) ?? 0, own)), found);
+  }
+  const found = new Kept();
+  for (const gives of placesFor(range, cams, base, own, rest.length > 0 ? FEW_PLACES : MOST_PLACES)) {
+    const moved = new Map(
+      [...base].map(([cam, by]) => [cam, range.part.turns.includes(cam) ? by + gives : by] as const),
+    );
+    const isMoved = Math.abs(gives) > NOTHING;
+    for (const way of waysOf(cams, rest, moved, own).all())
+      found.put(
+        {
+          ...way,
+          work: way.work + (isMoved ? range.work : 0),
+          off: way.off + offOf(range, gives),
+        },
+        () => [...(isMoved ? [putOfRange(range, gives)] : []), ...way.puts()],
+      );
+  }
+  return found;
+}
 
-function movesOf({ parts }: Group, { settings, gives }: Choice): { part: FittedPart; planned: PlannedPart }[] {
-  return parts.flatMap((part, at) => {
-    const to = settings[at];
-    if (!to || isSame(part.at, to)) return [];
+/** Every way of one with every way of another. */
+function both(one: Kept, other: Kept): Kept {
+  const found = new Kept();
+  for (const a of one.all())
+    for (const b of other.all())
+      found.put(
+        {
+          max: Math.max(a.max, b.max),
+          sum: a.sum + b.sum,
+          work: a.work + b.work,
+          off: a.off + b.off,
+          breaks: a.breaks || b.breaks,
+        },
+        () => [...a.puts(), ...b.puts()],
+      );
+  return found;
+}
+
+/** Where a cam is brought to as near as its valves leave room for: what goes anywhere goes no further; what has marks may only be told of it. */
+const heldIn = ({ delta, room }: CamToMove): number =>
+  room !== null && room.from <= room.to ? Math.min(room.to, Math.max(room.from, -delta)) : -delta;
+
+const breaksRoom = (room: CamToMove['room'], by: number): boolean =>
+  room !== null && Math.abs(by) > NOTHING && (by > room.to + NOTHING || by < room.from - NOTHING);
+
+/** The best ways of one cam by its own parts: every combination of marks, with no, one or all of those in a range taking what is left. */
+function waysOfCam(cam: CamToMove, base: number, own: Own): Kept {
+  const { marks, ranges } = own.get(cam.cam) ?? { marks: marksOf([]), ranges: [] };
+  const held = heldIn(cam);
+  const room = cam.room !== null && cam.room.from <= cam.room.to ? cam.room : null;
+  const uses: readonly (readonly Ranged[])[] = [
+    [],
+    ...ranges.map((each) => [each]),
+    ...(ranges.length > 1 ? [[...ranges].sort((a, b) => a.work - b.work)] : []),
+  ];
+  const found = new Kept();
+  for (let at = 0; at < marks.count; at += 1)
+    for (const used of uses) {
+      let by = base + (marks.by[at] ?? 0);
+      let work = marks.work[at] ?? 0;
+      let off = marks.off[at] ?? 0;
+      const given: number[] = [];
+      for (const range of used) {
+        const gives = settle(range, held - by, (room?.from ?? -Infinity) - by, (room?.to ?? Infinity) - by);
+        given.push(gives);
+        by += gives;
+        if (Math.abs(gives) < NOTHING) continue;
+        work += range.work;
+        off += offOf(range, gives);
+      }
+      const left = Math.abs(cam.delta + by);
+      found.put({ max: left, sum: left, work, off, breaks: breaksRoom(cam.room, by) }, () => [
+        ...putsOfMarks(marks, at),
+        ...used.flatMap((range, place) => {
+          const gives = given[place] ?? 0;
+          return Math.abs(gives) < NOTHING ? [] : [putOfRange(range, gives)];
+        }),
+      ]);
+    }
+  return found;
+}
+
+/**
+ * Where a part in a range that turns several cams is worth trying: where it stands, where it brings one of them home with each sum of its own marks (or to the end of what its own range
+ * takes up, or of its room), and half-way between two of those of different cams: the largest of several distances is least at one of them.
+ */
+function placesFor(range: Ranged, cams: readonly CamToMove[], base: Bases, own: Own, most: number): number[] {
+  const wanted = cams
+    .filter(({ cam }) => range.part.turns.includes(cam))
+    .map((cam) => {
+      const { marks, ranges } = own.get(cam.cam) ?? { marks: marksOf([]), ranges: [] };
+      const sums = [...new Set(Array.from(marks.by, (by) => Math.round(1e6 * by) / 1e6))].sort((a, b) => a - b);
+      const every = Math.ceil(sums.length / MOST_SUMS);
+      const least = ranges.reduce((sum, each) => sum + each.least, 0);
+      const furthest = ranges.reduce((sum, each) => sum + each.most, 0);
+      const ends = [
+        heldIn(cam),
+        ...(cam.room ? [cam.room.from, cam.room.to].filter((end) => Math.abs(end) < 1e3) : []),
+      ];
+      return sums
+        .filter((_, at) => at % every === 0)
+        .flatMap((sum) =>
+          ends.flatMap((end) => {
+            const home = end - (base.get(cam.cam) ?? 0) - sum;
+            return ranges.length === 0 ? [home] : [home, home - furthest, home - least];
+          }),
+        );
+    });
+  const places = new Set<number>([0]);
+  const add = (place: number): void => {
+    if (places.size >= most) return;
+    const within = Math.min(range.most, Math.max(range.least, place));
+    // A scale has a tenth to either side.
+    for (const [from, to] of [
+      [-Infinity, within],
+      [within, Infinity],
+    ] as const)
+      places.add(Math.round(1e9 * settle(range, within, from, to)) / 1e9);
+  };
+  wanted.flat().forEach(add);
+  wanted.forEach((mine, at) => {
+    for (const others of wanted.slice(at + 1)) for (const one of mine) for (const two of others) add((one + two) / 2);
+  });
+  return [...places];
+}
+
+function planOf(puts: readonly Put[], all: readonly CamToMove[]): Plan {
+  const moved = puts.map(({ part, to, gives }) => {
     const label = (advanceOfSetting(part.hardware, to) ?? 0) - (advanceOfSetting(part.hardware, part.at) ?? 0);
     const { standard } = part.response.expect(part.at, to);
-    return [{ part, planned: { part: part.part, from: part.at, to, gives: gives[at] ?? 0, label, standard } }];
+    return { part, planned: { part: part.part, from: part.at, to, gives, label, standard } };
   });
-}
-
-function planOf(shared: Group, common: Choice, each: Each, seat: readonly number[]): Plan | null {
-  const moved = [
-    ...movesOf(shared, common),
-    ...each.flatMap(({ group, best }, at) => {
-      const choice = best[seat[at] ?? 0];
-      return choice ? movesOf(group, choice) : [];
-    }),
-  ];
-  const cams = each.map(({ cam }) => {
-    const mine = moved.filter(({ part }) => part.turns.includes(cam.cam));
+  const cams = all.map(({ cam, delta, room }) => {
+    const mine = moved.filter(({ part }) => part.turns.includes(cam));
     const by = mine.reduce((sum, { planned }) => sum + planned.gives, 0);
     const standard = Math.sqrt(mine.reduce((sum, { planned }) => sum + planned.standard ** 2, 0));
-    return { cam: cam.cam, by, leaves: cam.delta + by, standard, breaks: breaksRoom(cam.room, by) };
+    return { cam, by, leaves: delta + by, standard, breaks: breaksRoom(room, by) };
   });
   return {
     parts: moved.map(({ planned }) => planned),

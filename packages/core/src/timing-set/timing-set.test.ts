@@ -277,7 +277,7 @@ describe('the hands', () => {
     const [plan] = planMove([part('it', hardware)], [late(delta)]);
     const [planned] = plan?.parts ?? [];
     if (!planned) throw new Error('it can be moved');
-    const direct = { crank: '65½° after', shows: '0.050 in', valve: 'intake' };
+    const direct = { crank: '65½° after', crankAnew: '66° after', shows: '0.050 in', valve: 'intake' };
     return instruct([{ name: 'the part', hardware, planned, cams: 'the cam', direct }], known)
       .flatMap(({ text, caution }) => [text, caution ?? ''])
       .join('\n');

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kindOf, stampedIn } from '../kind';
+import { kindOf, sideWords, stampedIn } from '../kind';
 import { markedOffsets, markedPositions } from './keyways';
 
 /** A set of offset bushings for the dowel hole of the cam gear, each marked with its offset. */
@@ -12,9 +12,9 @@ export const bushings = kindOf({
   trust: { response: 0.08, mark: 0.4 },
   trouble: () => null,
   reach: ({ stamped, marks }) => ({ kind: 'marks', positions: markedPositions(marks, stamped, 'bushing') }),
-  put: (_hardware, _from, _to, { from, to, way }) => [
+  put: (_hardware, _from, to, { from: was, to: is, cam }) => [
     'Take the bolts out of the cam gear and lift it off its dowel, the chain or belt held up so that no tooth jumps.',
-    `Exchange ${from} for ${to}, its mark to the side that will ${way}.`,
-    'Put the gear back on the dowel.',
+    `Exchange ${was} for ${is}${sideWords(to, cam)}.`,
+    'Put the gear back on the dowel, on the same teeth as before: it must go on by hand, and its bolt holes meet those of the cam.',
   ],
 });

@@ -61,12 +61,12 @@ export const holeCircle = kindOf({
     });
     return { kind: 'marks', positions };
   },
-  put: ({ gear, hub }, from, to, { way }) => {
+  put: ({ gear, hub }, from, to, { way, cam }) => {
     const step = stepOf(gear, hub);
     const move = holesFor(gear, hub, Math.round((to - from) / step));
     return [
       'Draw the pin. Hold the gear; the chain or belt stays on.',
-      `Turn the cam to ${way}, a little: the pin then goes ${go(move.gear, 'gear')}, ${go(move.hub, 'hub')}, counted the way the cam turns. Try it in: it must drop in by hand.`,
+      `Turn the cam to ${way}, a little: the pin then goes ${go(move.gear, 'gear')}, ${go(move.hub, 'hub')}, counted ${cam(1)}. Try it in: it must drop in by hand.`,
     ];
   },
 });

@@ -26,6 +26,6 @@ export const keyways = kindOf({
   reach: ({ stamped, marks }) => ({ kind: 'marks', positions: markedPositions(marks, stamped, 'keyway') }),
   put: (_hardware, _from, _to, { from, to }) => [
     'Draw the crank gear off with the chain, belt or cam gear that goes with it. Leave crank and cam where they stand.',
-    `Put it back with the key in ${to} (it was in ${from}), its timing mark for that keyway to the mark of the cam gear.`,
+    `Put it back with the key in ${to} (it was in ${from}), its timing mark for that keyway to the mark of the cam gear: the two must meet.`,
   ],
 });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatLength } from '../../units/length';
-import { type Position, kindOf, partLength, signed } from '../kind';
+import { type Position, kindOf, partLength, sideWords, signed } from '../kind';
 
 const MOST = 20;
 
@@ -48,9 +48,9 @@ export const offsetDowel = kindOf({
     kind: 'marks',
     positions: offsetPositions(all, (offset) => (2 * Math.asin(offset / radius)) / RAD, 'dowel'),
   }),
-  put: (_hardware, _from, _to, { from, to, way }) => [
+  put: (_hardware, _from, to, { from: was, to: is, cam }) => [
     'Take the bolts out of the cam gear and lift it off its dowel, the chain or belt held up so that no tooth jumps.',
-    `Exchange ${from} for ${to}: its step to the side that will ${way}.`,
-    'Put the gear back on the dowel.',
+    `Exchange ${was} for ${is}${sideWords(to, cam)}.`,
+    'Put the gear back on the dowel, on the same teeth as before: it must go on by hand, and its bolt holes meet those of the cam.',
   ],
 });

@@ -20,9 +20,10 @@ export const offsetKey = kindOf({
     kind: 'marks',
     positions: offsetPositions(all, (offset) => Math.asin(offset / radius) / RAD, 'key'),
   }),
-  put: (_hardware, _from, _to, { from, to, way }) => [
+  // The gear sits on the crank: ahead of it is the way the crank runs, whichever way the cam does.
+  put: (_hardware, _from, to, { from: was, to: is, crank }) => [
     'Draw the crank gear off and take its key out. Leave crank and cam where they stand.',
-    `Exchange ${from} for ${to}: its step to the side that will ${way}.`,
-    'Put the gear back over the key, timing marks together.',
+    `Exchange ${was} for ${is}${to === 0 ? '' : `, turned so that the gear sits further ${crank(to)} than on a straight one`}.`,
+    'Put the gear back over the key, the chain, belt or mating gear on the same teeth as before.',
   ],
 });

@@ -18,11 +18,11 @@ export const toothJump = kindOf({
       advance: (by * 720) / teeth,
     })),
   }),
-  put: ({ teeth }, from, to, { way }) => {
+  put: ({ teeth }, from, to, { way, to: then }) => {
     const by = Math.abs(Math.round(((to - from) * teeth) / 720));
     return [
       'Slacken the tensioner as the manual says and lift the chain or belt off the cam gear; or draw the gear out of mesh.',
-      `Turn the cam ${by === 1 ? 'one tooth' : `${by} teeth`} to ${way}, and lay it on again.`,
+      `Turn the cam ${by === 1 ? 'one tooth' : `${by} teeth`} to ${way}, and lay it on again: it then stands ${then}.`,
     ];
   },
 });
