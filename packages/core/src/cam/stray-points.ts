@@ -27,8 +27,11 @@ export function straysOf(spline: Spline, points: readonly Merged[], conditions: 
 }
 
 function worstOf(spline: Spline, points: readonly Merged[], { liftSd, angleSd }: TraceConditions) {
-  const apart = points.slice(2, -2).map(({ angle, lift, index }, i) => {
-    const around = [points[i], points[i + 1], points[i + 3], points[i + 4]] as [Merged, Merged, Merged, Merged];
+  const round = goesRound(points)
+    ? [...laidOn(points.slice(-2), -720), ...points, ...laidOn(points.slice(0, 2), 720)]
+    : points;
+  const apart = round.slice(2, -2).map(({ angle, lift, index }, i) => {
+    const around = [round[i], round[i + 1], round[i + 3], round[i + 4]] as [Merged, Merged, Merged, Merged];
     // Lagrange's weights: how each neighbour tells in the cubic through all four.
     const weights = around.map((mine) =>
       around.reduce(
@@ -46,6 +49,20 @@ function worstOf(spline: Spline, points: readonly Merged[], { liftSd, angleSd }:
     ? { index: worst.index, off: worst.off }
     : null;
 }
+
+/** Does it go once round, so that its first points follow on its last? */
+function goesRound(points: readonly Merged[]): boolean {
+  const [first, second, last] = [points[0], points[1], points.at(-1)];
+  return (
+    first !== undefined &&
+    second !== undefined &&
+    last !== undefined &&
+    Math.abs(first.angle + 720 - last.angle) < 1.5 * (second.angle - first.angle)
+  );
+}
+
+const laidOn = (points: readonly Merged[], by: number): Merged[] =>
+  points.map((point) => ({ ...point, angle: point.angle + by }));
 
 /** Median of the size of a standard normal. */
 const NORMAL_MEDIAN = 0.6745;

@@ -35,11 +35,16 @@ export interface TraceCurve {
   readonly steepest: { readonly opening: number; readonly closing: number };
   /** Lift that was on the base circle and has been taken off, mm. */
   readonly zeroOff: number;
+  /** How far its points stand apart, as a rule: crank degrees. */
+  readonly every: number;
   /** Does it run from base circle to base circle? */
   readonly whole: boolean;
   /** Points that lie off their neighbours: index among the points given, and by how much, mm. */
   readonly strays: readonly { readonly index: number; readonly off: number }[];
 }
+
+/** What a curve through points 5° apart may miss a flank by between them, one standard deviation, crank degrees; with the square of their distance at others. Tried on lobes in closed form. */
+const BETWEEN = 0.12;
 
 /** What a base circle may show at most, as a share of the peak, to be called one. */
 const FOOT = 0.02;
@@ -50,12 +55,26 @@ const FOOT = 0.02;
  * @returns why it cannot be used: too few points, no lobe in it, or one that does not close to zero.
  */
 export function readTrace(points: readonly TracePoint[], conditions: TraceConditions): Outcome<{ curve: TraceCurve }> {
+  const found = readAll(points, conditions);
+  if (!found.ok || found.curve.strays.length === 0) return found;
+  // What lies off its neighbours must not pull the curve until somebody has said what became of it.
+  const off = new Set(found.curve.strays.map(({ index }) => index));
+  const rest = readAll(
+    points.filter((_, index) => !off.has(index)),
+    conditions,
+  );
+  return rest.ok ? { ok: true, curve: { ...rest.curve, strays: found.curve.strays } } : found;
+}
+
+function readAll(points: readonly TracePoint[], conditions: TraceConditions): Outcome<{ curve: TraceCurve }> {
   if (points.length < FEWEST_POINTS)
     return problem(
       `A trace of ${points.length} points is too short.`,
       `Take at least ${FEWEST_POINTS}, from base circle over the nose to base circle.`,
     );
-  const ordered = unroll(points);
+  const laidOut = unroll(points);
+  const base = levelOf(laidOut, conditions);
+  const ordered = laidOut.map((each) => ({ ...each, lift: each.lift - base }));
   const peakLift = Math.max(...ordered.map(({ lift }) => lift));
   const [first, last] = [ordered[0], ordered.at(-1)];
   if (!first || !last || !(peakLift > 0))
@@ -73,7 +92,6 @@ export function readTrace(points: readonly TracePoint[], conditions: TraceCondit
   const merged = mergeEqual(ordered);
   if (merged.length < FEWEST_POINTS)
     return problem('Too many points stand at the same angle.', 'Check which column is the angle.');
-  const base = whole ? restOf(ordered, foot) : 0;
   const spline = fit(merged, conditions);
   const peak = findPeak(spline, merged);
   if (peak.at - (spline.x[0] ?? 0) < 1 || (spline.x.at(-1) ?? 0) - peak.at < 1)
@@ -81,11 +99,13 @@ export function readTrace(points: readonly TracePoint[], conditions: TraceCondit
       'The trace does not go over the nose: its highest point is at its end.',
       'Go on over the nose and down the other side.',
     );
+  const every = median(merged.slice(1).map(({ angle }, i) => angle - (merged[i]?.angle ?? 0)));
   const sdOf = (angle: number): number => {
     const i = nearest(spline.x, angle);
     const slope = spline.slope(angle);
     const own = Math.hypot(conditions.liftSd, slope * conditions.angleSd) * Math.max(1, spline.scale);
-    return (own * Math.sqrt(spline.leverage[i] ?? 1)) / Math.max(Math.abs(slope), 1e-9);
+    const ofPoints = (own * Math.sqrt(spline.leverage[i] ?? 1)) / Math.max(Math.abs(slope), 1e-9);
+    return Math.hypot(ofPoints, BETWEEN * (every / 5) ** 2);
   };
   const locate = (angle: number): Located => ({
     angle: crankDeg(angle),
@@ -93,8 +113,8 @@ export function readTrace(points: readonly TracePoint[], conditions: TraceCondit
     slope: Math.abs(spline.slope(angle)),
   });
   const flanks: TraceCurve['flanks'] = (lift) => {
-    const opening = crossing(spline, lift + base, peak.at, -1);
-    const closing = crossing(spline, lift + base, peak.at, 1);
+    const opening = crossing(spline, lift, peak.at, -1);
+    const closing = crossing(spline, lift, peak.at, 1);
     return opening === null || closing === null ? null : { opening: locate(opening), closing: locate(closing) };
   };
   const angles = spline.x;
@@ -102,13 +122,13 @@ export function readTrace(points: readonly TracePoint[], conditions: TraceCondit
   return {
     ok: true,
     curve: {
-      peak: peak.lift - base,
+      peak: peak.lift,
       nose: crankDeg(peak.at),
       from: first.angle,
       to: last.angle,
       lift: (angle) => {
         const at = into(angle, first.angle);
-        return at > last.angle ? 0 : spline.at(at) - base;
+        return at > last.angle ? 0 : spline.at(at);
       },
       slope: (angle) => spline.slope(into(angle, first.angle)),
       curvature: (angle) => spline.curvature(into(angle, first.angle)),
@@ -123,12 +143,13 @@ export function readTrace(points: readonly TracePoint[], conditions: TraceCondit
           }
         );
       },
-      area: areaOf(spline, base),
+      area: areaOf(spline),
       steepest: {
         opening: Math.max(0, ...slopes.filter(({ angle }) => angle < peak.at).map(({ slope }) => slope)),
         closing: Math.max(0, ...slopes.filter(({ angle }) => angle > peak.at).map(({ slope }) => -slope)),
       },
       zeroOff: base,
+      every,
       whole,
       strays: straysOf(spline, merged, conditions),
     },
@@ -164,8 +185,8 @@ function mergeEqual(points: readonly Merged[]): Merged[] {
   return merged;
 }
 
-/** How far beyond the foot of a flank the base circle is looked at, crank degrees. */
-const BEYOND = 40;
+/** How far beyond the foot of a flank the base circle is looked for, crank degrees: some closing ramps are that long. */
+const BEYOND = 100;
 
 /** What the base circle shows just beyond a flank, mm: `outward` runs from the nose. null where the flank does not come down to it. */
 function levelBeyond(outward: readonly Merged[], foot: number): number | null {
@@ -176,19 +197,42 @@ function levelBeyond(outward: readonly Merged[], foot: number): number | null {
   );
 }
 
-/** Mean of what the base circle shows at both ends, mm. */
-function restOf(points: readonly Merged[], foot: number): number {
-  const rest: number[] = [];
-  for (const { lift } of points) {
-    if (Math.abs(lift) > foot / 4) break;
-    rest.push(lift);
+/** A base circle is flat for longer than any nose is: crank degrees; within so much, as a share of the whole rise; and lies in its lower part. */
+const FLAT = { long: 25, within: 0.004, below: 0.3 } as const;
+
+/**
+ * What the indicator showed on the base circle, mm: the level of the longest flat run, wherever it was set to 0. 0 where nothing is flat for long enough.
+ * @param points in the order of their angles.
+ */
+function levelOf(points: readonly Merged[], { liftSd }: TraceConditions): number {
+  const lifts = points.map(({ lift }) => lift);
+  const least = Math.min(...lifts);
+  const rise = Math.max(...lifts) - least;
+  const within = Math.max(4 * liftSd, FLAT.within * rise);
+  let [longest, flat]: [number, readonly [number, number] | null] = [FLAT.long, null];
+  // Places of what is greatest and least since `from`, in falling and in rising order.
+  const [tops, feet]: [number[], number[]] = [[], []];
+  let from = 0;
+  for (let to = 0; to < lifts.length; to += 1) {
+    const lift = lifts[to] ?? 0;
+    while (tops.length > 0 && (lifts[tops.at(-1) ?? 0] ?? 0) <= lift) tops.pop();
+    while (feet.length > 0 && (lifts[feet.at(-1) ?? 0] ?? 0) >= lift) feet.pop();
+    tops.push(to);
+    feet.push(to);
+    while ((lifts[tops[0] ?? 0] ?? 0) - (lifts[feet[0] ?? 0] ?? 0) > within) {
+      from += 1;
+      if ((tops[0] ?? 0) < from) tops.shift();
+      if ((feet[0] ?? 0) < from) feet.shift();
+    }
+    const long = (points[to]?.angle ?? 0) - (points[from]?.angle ?? 0);
+    if (long < longest || lift > least + FLAT.below * rise) continue;
+    longest = long;
+    flat = [from, to];
   }
-  for (const { lift } of [...points].reverse()) {
-    if (Math.abs(lift) > foot / 4) break;
-    rest.push(lift);
-  }
-  // The last few of either run already rise: only a base circle that is long enough says anything.
-  return rest.length < 6 ? 0 : median(rest);
+  if (!flat) return 0;
+  // The other end of a trace lies on the same base circle: as far as it agrees, it counts too.
+  const level = median(lifts.slice(flat[0], flat[1] + 1));
+  return median(lifts.filter((lift) => Math.abs(lift - level) <= within / 2));
 }
 
 /** Twice: an angle's error weighs by the slope there, which the first fit tells. */
@@ -246,12 +290,12 @@ function crossing(spline: Spline, lift: number, nose: number, side: 1 | -1): num
   return null;
 }
 
-function areaOf(spline: Spline, base: number): number {
+function areaOf(spline: Spline): number {
   let sum = 0;
   for (let i = 1; i < spline.x.length; i += 1) {
     const [from, to] = [spline.x[i - 1] ?? 0, spline.x[i] ?? 0];
     // Simpson's rule is exact for the cubic between two points.
-    sum += ((to - from) * (spline.at(from) + 4 * spline.at((from + to) / 2) + spline.at(to) - 6 * base)) / 6;
+    sum += ((to - from) * (spline.at(from) + 4 * spline.at((from + to) / 2) + spline.at(to))) / 6;
   }
   return sum;
 }

@@ -336,7 +336,8 @@ export const reportSchema = z.strictObject({
               steepest: z
                 .strictObject({ opening: z.number(), closing: z.number() })
                 .describe('Millimetres per degree.'),
-              zeroOff: z.number().describe('Millimetres.'),
+              zeroOff: z.number().describe('What the indicator showed on the base circle, taken off: millimetres.'),
+              every: degrees.describe('How far its points stand apart, crank degrees.'),
               whole: z.boolean(),
             })
             .nullable(),

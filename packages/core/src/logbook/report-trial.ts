@@ -48,10 +48,10 @@ function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
   const { curve, shift, dots, zero: _zero, ...rest } = trace;
   if (!curve) return { ...rest, figures: null, curve: [], lean: [], dots: [...dots] };
   const steps = Math.floor((curve.to - curve.from) / DRAWN_STEP);
-  const { peak, area, steepest, zeroOff, whole } = curve;
+  const { peak, area, steepest, zeroOff, every, whole } = curve;
   return {
     ...rest,
-    figures: { peak, nose: curve.nose + shift, area, steepest, zeroOff, whole },
+    figures: { peak, nose: curve.nose + shift, area, steepest, zeroOff, every, whole },
     curve: Array.from({ length: steps + 1 }, (_, i): [number, number] => {
       const at = curve.from + i * DRAWN_STEP;
       return [at + shift, Math.max(0, curve.lift(at))];

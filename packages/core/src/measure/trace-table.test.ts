@@ -14,7 +14,7 @@ const rowsOf = (
     return show(angle, lobeAt(LOBE, angle).lift);
   });
 const plain = (angle: number, lift: number) => [String(angle), lift.toFixed(4)] as const;
-const READING: TableReading = { angleColumn: 0, liftColumn: 1, angleIn: 'crank', liftIn: 'mm' };
+const READING: TableReading = { angleColumn: 0, liftColumn: 1, angleIn: 'crank', liftIn: 'mm', falling: null };
 const noseOf = (table: Table, reading = surveyTable(table).reading): number => {
   const read = readTable(table, reading);
   if (!read.ok) throw new Error(`${read.problem.message} ${read.problem.remedy}`);
@@ -47,13 +47,37 @@ describe('a table is understood', () => {
     ['lift first', [['Rise mm', 'Crank °'], ...rowsOf(2, (a, l) => [l.toFixed(4), String(a)])]],
   ])('%s', (_what, table) => expect(noseOf(table)).toBeCloseTo(108, 1));
 
-  test('a scale that falls is turned round, and said', () => {
-    const read = readTable(
-      rowsOf(2, (a, l) => plain(-a, l)),
-      READING,
-    );
-    expect(read).toMatchObject({ ok: true, notes: [expect.stringMatching(/angles fall/)] });
-    expect(noseOf(rowsOf(2, (a, l) => plain(-a, l)))).toBeCloseTo(108, 1);
+  test.each<[string, Table, number]>([
+    [
+      'commas between columns and for decimals',
+      rowsOf(2, (a, l) => plain(a, l)).map(([a, l]) => [a, ...l.split('.')]),
+      0,
+    ],
+    ['the angle with decimals too', rowsOf(2, (a, l) => plain(a, l)).map(([a, l]) => [a, '0', ...l.split('.')]), 0],
+    ['headings in another language', [['Drehung', 'Hub'], ...rowsOf(2, plain)], 0],
+    ['headings in another language, lift first', [['Hub', 'Drehung'], ...rowsOf(2, plain).map(([a, l]) => [l, a])], 0],
+    ['rows counted, a column too many', rowsOf(2, plain).map(([a, l], i) => [String(i + 1), l, a, '21.5']), 2],
+  ])('%s', (_what, table, unused) => {
+    expect(noseOf(table)).toBeCloseTo(108, 1);
+    const read = readTable(table, surveyTable(table).reading);
+    const notes = read.ok ? read.notes.join(' ') : '';
+    expect(notes.match(/column \d/g)?.length ?? 0).toBe(unused);
+    expect(/put together again/.test(notes)).toBe(/commas|decimals/.test(_what));
+  });
+
+  test('angles that fall are asked about: a scale that falls, or a list that runs backwards, is the other’s mirror image', () => {
+    const scale = rowsOf(2, (a, l) => plain(-a, l));
+    expect(surveyTable(scale).falls).toBe(true);
+    expect(readTable(scale, READING)).toMatchObject({
+      ok: false,
+      problem: { message: expect.stringMatching(/angles fall/) },
+    });
+    expect(noseOf(scale, { ...READING, falling: 'scale' })).toBeCloseTo(108, 1);
+    const list = [...rowsOf(2, plain)].reverse();
+    expect(noseOf(list, { ...READING, falling: 'list' })).toBeCloseTo(108, 1);
+    expect(readTable(list, { ...READING, falling: 'list' })).toMatchObject({
+      notes: [expect.stringMatching(/turned round/)],
+    });
   });
 });
 

@@ -13,11 +13,18 @@ export interface TableReading {
   readonly liftColumn: number;
   readonly angleIn: 'crank' | 'cam';
   readonly liftIn: TableLift;
+  /** Angles that fall from row to row: a scale that falls as the engine runs, or a list that runs backwards; null while nobody has said. */
+  readonly falling: Falling | null;
 }
+
+/** With one the lobe is laid as it runs, with the other the rows are turned round: they are mirror images. */
+export type Falling = 'scale' | 'list';
 
 export interface TableSurvey {
   readonly headings: readonly string[] | null;
   readonly columns: number;
+  /** Do the angles fall from row to row? Then it has to be said why. */
+  readonly falls: boolean;
   /** Best guess, from the headings and the figures. */
   readonly reading: TableReading;
 }
@@ -48,13 +55,52 @@ interface Line {
   readonly cells: readonly string[];
 }
 
-function linesOf(table: Table): { readonly headings: readonly string[] | null; readonly lines: readonly Line[] } {
+function linesOf(table: Table): {
+  readonly headings: readonly string[] | null;
+  readonly lines: readonly Line[];
+  /** Were decimals put together that commas had torn apart? */
+  readonly joined: boolean;
+} {
   const lines = table.map((cells, at): Line => ({ number: at + 1, cells })).filter(({ cells }) => !isBlank(cells));
   const [first, ...rest] = lines;
   const titled = first?.cells.every((cell) => Number.isNaN(figureOf(cell))) ?? false;
-  return titled && first
-    ? { headings: first.cells.map((cell) => cell.replace(/^\uFEFF/, '').trim()), lines: rest }
-    : { headings: null, lines };
+  const joined = joinDecimals(titled ? rest : lines);
+  // Headings of joined columns stand over other ones than before, if over any.
+  const headings = titled && first ? first.cells.map((cell) => cell.replace(/^\uFEFF/, '').trim()) : null;
+  const fits = headings !== null && headings.length === joined.lines[0]?.cells.length;
+  return { headings: joined.joined && !fits ? null : headings, ...joined };
+}
+
+/**
+ * Commas that serve both between columns and as decimals: "-40,0,000" is −40 and 0.000. Known by a last column of bare digits of one length, some with a 0 in front, as
+ * no number is written. With four cells the angle has decimals too.
+ */
+function joinDecimals(lines: readonly Line[]): { readonly lines: readonly Line[]; readonly joined: boolean } {
+  const width = lines[0]?.cells.length ?? 0;
+  const last = lines.map(({ cells }) => (cells.at(-1) ?? '').trim());
+  const long = last[0]?.length ?? 0;
+  const isBare = (cell: string): boolean => /^\d+$/.test(cell);
+  const whole = (cells: readonly string[], at: number): boolean => /^[-+−]?\d+$/.test((cells[at] ?? '').trim());
+  const split =
+    (width === 3 || width === 4) &&
+    long >= 2 &&
+    last.every((cell) => isBare(cell) && cell.length === long) &&
+    last.some((cell) => cell.startsWith('0')) &&
+    lines.every(
+      ({ cells }) =>
+        cells.length === width &&
+        whole(cells, 0) &&
+        whole(cells, width - 2) &&
+        (width === 3 || isBare((cells[1] ?? '').trim())),
+    );
+  if (!split) return { lines, joined: false };
+  return {
+    joined: true,
+    lines: lines.map(({ number, cells }) => {
+      const [a = '', b = '', c = '', d = ''] = cells.map((cell) => cell.trim());
+      return { number, cells: width === 3 ? [a, `${b}.${c}`] : [`${a}.${b}`, `${c}.${d}`] };
+    }),
+  };
 }
 
 /**
@@ -78,22 +124,29 @@ export function surveyTable(table: Table): TableSurvey {
   const { headings, lines } = linesOf(table);
   const columns = Math.max(0, ...lines.slice(0, 50).map(({ cells }) => cells.length));
   const named = (pattern: RegExp): number => headings?.findIndex((heading) => pattern.test(heading)) ?? -1;
-  const angleNamed = named(/angle|deg|°|crank|rotation/i);
-  const angleColumn = angleNamed >= 0 ? angleNamed : 0;
-  const liftNamed =
-    headings?.findIndex((heading, at) => at !== angleColumn && /lift|rise|travel|mm|inch|thou/i.test(heading)) ?? -1;
-  const liftColumn = liftNamed >= 0 ? liftNamed : angleColumn === 0 ? 1 : 0;
   const figures = (column: number): number[] =>
     lines.flatMap(({ cells }) => {
       const value = figureOf(cells[column] ?? '');
       return Number.isNaN(value) ? [] : [value];
     });
+  const all = Array.from({ length: columns }, (_, at) => figures(at));
+  const first = (ofColumn: (figures: readonly number[], at: number) => boolean): number =>
+    all.findIndex((each, at) => each.length > lines.length / 2 && ofColumn(each, at));
+  const angleNamed = named(/angle|deg|°|crank|rotation/i);
+  // Headings may be in any language: the figures say what they are.
+  const angleColumn = angleNamed >= 0 ? angleNamed : Math.max(0, first(runsOn));
+  const liftNamed =
+    headings?.findIndex((heading, at) => at !== angleColumn && /lift|rise|travel|mm|inch|thou/i.test(heading)) ?? -1;
+  const rising = first((each, at) => at !== angleColumn && risesOnce(each));
+  const liftColumn = liftNamed >= 0 ? liftNamed : rising >= 0 ? rising : angleColumn === 0 ? 1 : 0;
   const most = figures(liftColumn).reduce((top, each) => Math.max(top, each), 0);
   const title = headings?.[liftColumn] ?? '';
   return {
     headings,
     columns,
+    falls: falls(figures(angleColumn)),
     reading: {
+      falling: null,
       angleColumn,
       liftColumn,
       angleIn: /cam/i.test(headings?.[angleColumn] ?? '')
@@ -116,6 +169,31 @@ export function surveyTable(table: Table): TableSurvey {
                 : 'in',
     },
   };
+}
+
+const stepsOf = (figures: readonly number[]): number[] => figures.slice(1).map((each, i) => each - (figures[i] ?? 0));
+
+/** Do most steps go down? */
+const falls = (angles: readonly number[]): boolean => {
+  const steps = stepsOf(angles);
+  return steps.filter((step) => step < 0).length > steps.length / 2;
+};
+
+/** An angle goes on in steps of one size, but where its scale begins anew; a count of the rows does so too, in ones from 0 or 1. */
+function runsOn(figures: readonly number[]): boolean {
+  const steps = stepsOf(figures);
+  const usual = [...steps].sort((a, b) => a - b)[steps.length >> 1] ?? 0;
+  const even = steps.filter((step) => Math.abs(step - usual) < 1e-6).length > 0.9 * steps.length;
+  const counts = usual === 1 && (figures[0] === 0 || figures[0] === 1) && figures.length < 200;
+  return usual !== 0 && even && !counts;
+}
+
+/** A lift goes up and down again, mostly once. */
+function risesOnce(figures: readonly number[]): boolean {
+  const most = Math.max(...figures);
+  const rises = figures.slice(1).filter((each, i) => each > most / 2 && (figures[i] ?? 0) <= most / 2).length;
+  const falls = figures.slice(1).filter((each, i) => each <= most / 2 && (figures[i] ?? 0) > most / 2).length;
+  return most > 0 && Math.min(...figures) > -most / 4 && rises <= 2 && falls >= 1 && falls <= 2;
 }
 
 /** No lobe is narrower than this at half its lift, crank degrees; none is wider in cam degrees. From memory. */
@@ -145,8 +223,8 @@ export interface ReadTable {
  * @returns the first thing that is wrong, with its row: a cell that is no number, a row of other width, an angle that turns back, too many rows.
  */
 export function readTable(table: Table, reading: TableReading): Outcome<ReadTable> {
-  const { lines } = linesOf(table);
-  const { angleColumn, liftColumn, angleIn, liftIn } = reading;
+  const { headings, lines, joined } = linesOf(table);
+  const { angleColumn, liftColumn, angleIn, liftIn, falling } = reading;
   if (lines.length === 0) return problem('There are no figures in it.', 'Give at least two columns: angle and lift.');
   if (lines.length > MOST_ROWS)
     return problem(
@@ -191,16 +269,33 @@ export function readTable(table: Table, reading: TableReading): Outcome<ReadTabl
   }
   if (points.length < FEWEST_POINTS)
     return problem(`${points.length} points are too few for a trace.`, `Give at least ${FEWEST_POINTS}.`);
-  return unrolled(points, rows);
+  const notes: string[] = [];
+  if (joined) notes.push('Commas stood between the columns and for decimals: the figures were put together again.');
+  const unused = Array.from({ length: width }, (_, at) => at)
+    .filter((at) => at !== angleColumn && at !== liftColumn)
+    .map((at) => (headings?.[at] ? `“${cutText(headings[at], 30)}”` : `column ${at + 1}`));
+  if (unused.length > 0) notes.push(`Not used: ${unused.join(', ')}.`);
+  if (!falls(points.map(({ angle }) => angle))) return unrolled(points, rows, notes);
+  if (falling === null)
+    return problem(
+      'The angles fall from row to row.',
+      'Say which it is: a scale whose numbers fall as the engine runs, or a list that runs backwards. One lobe is the mirror image of the other.',
+    );
+  if (falling === 'list') {
+    notes.push('The list runs backwards: turned round.');
+    return unrolled([...points].reverse(), [...rows].reverse(), notes);
+  }
+  notes.push('Its scale falls as the engine runs: turned round.');
+  return unrolled(
+    points.map(({ angle, lift }) => ({ angle: -angle, lift })),
+    rows,
+    notes,
+  );
 }
 
 /** Angles that only grow. They may begin anywhere and run over the end of their scale once or more. */
-function unrolled(points: readonly TracePoint[], rows: readonly number[]): Outcome<ReadTable> {
-  const notes: string[] = [];
-  const steps = points.slice(1).map(({ angle }, i) => angle - (points[i]?.angle ?? 0));
-  const falling = steps.filter((step) => step < 0).length > steps.length / 2;
-  const sign = falling ? -1 : 1;
-  if (falling) notes.push('The angles fall: taken as a scale that falls as the engine runs.');
+function unrolled(points: readonly TracePoint[], rows: readonly number[], said: readonly string[]): Outcome<ReadTable> {
+  const notes = [...said];
   const angles = points.map(({ angle }) => angle);
   const top = angles.reduce((most, each) => Math.max(most, each), -Infinity);
   const bottom = angles.reduce((least, each) => Math.min(least, each), Infinity);
@@ -209,7 +304,7 @@ function unrolled(points: readonly TracePoint[], rows: readonly number[]): Outco
   const rising: TracePoint[] = [];
   for (const [i, point] of points.entries()) {
     const before = rising.at(-1);
-    let angle = sign * point.angle + turns * scale;
+    let angle = point.angle + turns * scale;
     if (before && angle < before.angle - scale / 2) {
       turns += 1;
       angle += scale;

@@ -22,9 +22,18 @@ const KEPT_PLACES = 6;
 const LARGEST_MM = 5000;
 const SUFFIXES: Readonly<Record<string, 'in' | 'mm' | 'thou'>> = {
   mm: 'mm',
+  millimetre: 'mm',
+  millimetres: 'mm',
+  millimeter: 'mm',
+  millimeters: 'mm',
   in: 'in',
+  ins: 'in',
   inch: 'in',
+  inches: 'in',
   '"': 'in',
+  '”': 'in',
+  '″': 'in',
+  "''": 'in',
   thou: 'thou',
   th: 'thou',
 };
@@ -38,24 +47,49 @@ export const millimetres = (mm: number): Millimetres => mm as Millimetres;
 export const inches = (digits: string): Millimetres =>
   millimetres(new Big(digits).times(MM_PER_INCH).round(KEPT_PLACES).toNumber());
 
+/** Fractions that have a character of their own. */
+const VULGAR: Readonly<Record<string, string>> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+const FINEST_FRACTION = 128;
+
+/** As it was typed, with one kind of minus, of stroke and of fraction. */
+const plainly = (typed: string): string =>
+  typed
+    .trim()
+    .replace(/[−–]/g, '-')
+    .replace('⁄', '/')
+    .replace(/\s*([½¼¾⅛⅜⅝⅞])/, (_all, vulgar: string) => ` ${VULGAR[vulgar] ?? ''}`)
+    .trim();
+
 /**
  * Reads a length as a builder types it.
- * @param typed digits with a decimal point or comma, and optionally `mm`, `in`, `"` or `thou`, which win over `unit`.
+ * @param typed digits with a decimal point or comma, or a fraction, and optionally `mm`, `in`, `"` or `thou`, which win over `unit`.
  * @param as the family of the field and the unit the build is measured in.
  * @returns millimetres and what was understood, to be echoed; or what was expected.
  * @example parseLength('50', { family: 'lift', unit: 'in' }) // 1.27 mm, "0.050 in"
+ * @example parseLength('3 31/64', { family: 'dimension', unit: 'mm' }) // 88.50 mm: a fraction counts inches
  * Source: 1 or more = thou, below 1 = inch is common practice, no source.
  */
 export function parseLength(
   typed: string,
   as: { readonly family: LengthFamily; readonly unit: LengthUnit },
 ): ParsedLength {
-  const match = /^(-|−)?(\d*)(?:[.,](\d*))?\s*([a-z"]*)$/i.exec(typed.trim());
+  const text = plainly(typed);
+  const fractional = /^(-)?(?:(\d+)[\s-]+)?(\d+)\s*\/\s*(\d+)\s*([a-z"”″']*)$/i.exec(text);
+  if (fractional) return parseFraction(fractional, typed, as.family);
+  const match = /^(-)?(\d*)(?:[.,](\d*))?\s*([a-z"”″']*)$/i.exec(text);
   const [, minus, whole = '', fraction = '', suffixText = ''] = match ?? [];
   if (!match || whole + fraction === '') return refuse('Type a length in figures, like 0.050 in or 1.27 mm.');
   if (minus) return refuse('A length here cannot be negative. Type it without the minus sign.');
   const suffix = suffixText === '' ? undefined : SUFFIXES[suffixText.toLowerCase()];
-  if (suffixText !== '' && !suffix) return refuse(`“${suffixText}” is not a unit here. Use mm, in or thou.`);
+  if (suffixText !== '' && !suffix) return refuse(notAUnit(suffixText));
 
   const figure = new Big(`${whole || '0'}.${fraction || '0'}`);
   const bare = as.unit === 'in' && as.family === 'lift' && figure.gte(1) ? 'thou' : as.unit;
@@ -65,6 +99,27 @@ export function parseLength(
   if (mm.gt(LARGEST_MM)) return refuse(`${typed.trim()} is longer than any part of an engine. Check the unit.`);
   const value = millimetres(mm.round(KEPT_PLACES).toNumber());
   return { ok: true, mm: value, understood: formatLength(value, unit === 'mm' ? 'mm' : 'in', as.family) };
+}
+
+const notAUnit = (suffix: string): string => `“${suffix}” is not a unit here. Use mm, in or thou.`;
+
+/** "3 31/64 in": a fraction counts inches, unless it says millimetres; never thou. */
+function parseFraction(
+  [, minus, whole = '0', above = '', below = '', suffixText = '']: RegExpExecArray,
+  typed: string,
+  family: LengthFamily,
+): ParsedLength {
+  if (minus) return refuse('A length here cannot be negative. Type it without the minus sign.');
+  const suffix = suffixText === '' ? 'in' : SUFFIXES[suffixText.toLowerCase()];
+  if (!suffix) return refuse(notAUnit(suffixText));
+  if (suffix === 'thou') return refuse('A fraction of a thou is finer than anything here. Type inches or millimetres.');
+  if (Number(below) === 0 || Number(below) > FINEST_FRACTION || Number(above) >= Number(below))
+    return refuse(`“${above}/${below}” is no fraction of a rule. Type it like 3 31/64, or in decimals.`);
+  const figure = new Big(whole).plus(new Big(above).div(below));
+  const mm = suffix === 'mm' ? figure : figure.times(MM_PER_INCH);
+  if (mm.gt(LARGEST_MM)) return refuse(`${typed.trim()} is longer than any part of an engine. Check the unit.`);
+  const value = millimetres(mm.round(KEPT_PLACES).toNumber());
+  return { ok: true, mm: value, understood: formatLength(value, suffix, family) };
 }
 
 /**

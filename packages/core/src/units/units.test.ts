@@ -26,6 +26,28 @@ describe('lengths', () => {
     expect(lift(typed)).toEqual({ ok: true, mm: 1.27, understood: typed.endsWith('mm') ? '1.27 mm' : '0.050 in' }),
   );
 
+  // Definition of the fractions; 1 in = 25.4 mm.
+  test.each([
+    ['1 7/8', 47.625],
+    ['1-7/8 in', 47.625],
+    ['7/8', 22.225],
+    ['1½', 38.1],
+    ['1 ½"', 38.1],
+    ['3 31/64 in', 88.503125],
+    ['1 inches', 25.4],
+    ['2½ mm', 2.5],
+    ['⅜ in', 9.525],
+  ])('%s as it is typed at a bench', (typed, mm) => {
+    for (const unit of ['in', 'mm'] as const)
+      if (unit === 'in' || /in|"|mm|\//.test(typed))
+        expect(parseLength(typed, { family: 'dimension', unit })).toMatchObject({ ok: true, mm });
+    expect(lift(typed)).toMatchObject({ ok: true, mm });
+  });
+
+  test.each(['7/0', '9/8', '1/200', '7/8 thou', '−1/2', '–3', '1 7/8 ft', '7/', '/8'])('%p is refused', (typed) =>
+    expect(parseLength(typed, { family: 'dimension', unit: 'in' })).toMatchObject({ ok: false }),
+  );
+
   test('bore, stroke and rod are always whole inches', () =>
     expect(parseLength('3.48', { family: 'dimension', unit: 'in' })).toMatchObject({
       mm: 88.392,

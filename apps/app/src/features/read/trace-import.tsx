@@ -38,6 +38,10 @@ const LIFTS = [
   { value: 'in', label: 'inches' },
   { value: 'thou', label: 'thou' },
 ] as const;
+const FALLING = [
+  { value: 'scale', label: 'A scale whose numbers fall' },
+  { value: 'list', label: 'A list that runs backwards' },
+] as const;
 const COUNTED = [
   { value: 'from-zero', label: '0 is true TDC' },
   { value: 'anyhow', label: 'Nobody knows' },
@@ -184,6 +188,16 @@ export function TraceImport({ report, write }: StationProps) {
                 ))
               : null}
             {choose('Angles are', ANGLES, reading.angleIn, (angleIn) => setOwn({ ...own, angleIn }), 'trace-angle-in')}
+            {survey.falls ? (
+              <Choice
+                testID="trace-falling"
+                label="The angles fall from row to row. It is"
+                options={FALLING}
+                value={reading.falling ?? undefined}
+                onChange={(falling) => setOwn({ ...own, falling })}
+                hint="Turned the way the engine runs. One lobe is the mirror image of the other: the opening side comes first."
+              />
+            ) : null}
             {choose('Lifts are in', LIFTS, reading.liftIn, (liftIn) => setOwn({ ...own, liftIn }), 'trace-lift-in')}
             {choose('It is the', VALVE_OPTIONS, valve, setValve, 'trace-valve')}
             {build.engine.secondBank === null ? null : choose('Of', BANKS, bank, setBank, 'trace-bank')}
@@ -212,6 +226,12 @@ export function TraceImport({ report, write }: StationProps) {
             {trace.ok ? (
               <>
                 <Words look="sentence">{`Peak lift ${formatComputedLength(trace.curve.peak, build.units)}, ${points.points.length} points.`}</Words>
+                {Math.abs(trace.curve.zeroOff) > 0.004 ? (
+                  <Words look="soft">{`It stood at ${formatComputedLength(Math.abs(trace.curve.zeroOff), build.units)} ${trace.curve.zeroOff < 0 ? 'below' : 'above'} 0 on the base circle: taken off.`}</Words>
+                ) : null}
+                {trace.curve.strays.length > 0 ? (
+                  <Words look="soft">{`${trace.curve.strays.length === 1 ? 'One point lies' : `${trace.curve.strays.length} points lie`} off the neighbours: the curve goes without, and asks about it when it is kept.`}</Words>
+                ) : null}
                 <CycleRibbon
                   card={{ intake: null, exhaust: null, [valve]: counted === 'from-zero' ? card.lobes[valve] : null }}
                   measured={{

@@ -19,6 +19,9 @@ interface TracePanelProps {
   readonly write: Write;
 }
 
+/** Points so far apart leave the nose between them open by more than a builder reads, crank degrees. */
+const COARSE = 4;
+
 /** A trace: its curve, what it tells, and the points that lie off their neighbours. */
 export function TracePanel({ trace, report, write }: TracePanelProps) {
   const { build, card } = report;
@@ -59,7 +62,7 @@ export function TracePanel({ trace, report, write }: TracePanelProps) {
             .slice(0, 4)
             .map(({ angle, stray }) => `at ${computedDegrees(angle)} by ${length(Math.abs(stray ?? 0))}`)
             .join(', ')}.`}
-          remedy="Leave it out, and read it again at the same place if that leaves a gap; it stays in the logbook."
+          remedy="The curve goes without: is it a slip of the pen? Leave it out, and read it again at the same place if that leaves a gap; it stays in the logbook."
         >
           <View className="items-start">
             <QuietButton
@@ -87,6 +90,9 @@ export function TracePanel({ trace, report, write }: TracePanelProps) {
           {figures.whole ? null : (
             <Words look="soft">It does not reach the base circle on both sides: events low down are missing.</Words>
           )}
+          {figures.every >= COARSE ? (
+            <Words look="soft">{`Its points stand ${computedDegrees(figures.every, 0)} apart: they do not say where the nose itself is, only the centre between the flanks.`}</Words>
+          ) : null}
           {Math.abs(figures.zeroOff) > 0.004 ? (
             <Words look="soft">{`The indicator showed ${length(Math.abs(figures.zeroOff))} on the base circle: taken off.`}</Words>
           ) : null}
