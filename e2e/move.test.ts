@@ -66,7 +66,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   await browser.press('describe-keep');
   await browser.press('part-fit');
 
-  await browser.seeText('sentence', /^Set Seven-way gear of Plover to the \+6 keyway\.$/);
+  await browser.seeText('sentence', /^Set the seven-way gear of Plover to the \+6 keyway\.$/);
   expect(await browser.text('then')).toMatch(/moves \+6\.0° and should then sit 0\.[56]° early/);
   expect(await browser.text('plan-1')).toMatch(/the \+4 keyway/);
   expect(await browser.text('steps')).toMatch(
@@ -174,7 +174,7 @@ test('wide: twin cams, each with its move; set by the indicator and proved by ke
   browser = await openBrowser(server.base, WIDE);
   await signIn(browser, 'mara', 'layout-dye-demo');
   await openBuild(browser, 'Gannet', 'move');
-  await browser.seeText('sentence', /^Set Slotted pulley, intake to \+1\.6 on its scale\.$/);
+  await browser.seeText('sentence', /^Set the slotted pulley of the intake cam to \+1\.6 on its scale\.$/);
   expect(await browser.text('then')).toMatch(/The intake cam moves \+3\.2°.*The exhaust cam stays where it is/);
   expect(await browser.text('steps')).toMatch(
     /to 68° and hold it there[\s\S]*the indicator on the intake shows 1\.00 mm before peak[\s\S]*belt is taut/,

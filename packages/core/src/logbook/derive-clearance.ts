@@ -11,7 +11,7 @@ import {
   roomToMove,
 } from '../clearance/valve-to-piston';
 import type { Problem } from '../problem';
-import { computedDegrees } from '../units/degrees';
+import { atLeastDegrees, atMostDegrees, computedDegrees } from '../units/degrees';
 import { formatComputedLength } from '../units/length';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from './fold';
@@ -196,9 +196,9 @@ export function deriveClearance(
 
 function roomWords(room: ClearanceFinding['room']): string {
   if (!room) return 'No move of the cam within 20° cures it.';
-  if (room.from > 0) return `It takes ${computedDegrees(room.from)} of advance to cure it.`;
-  if (room.to < 0) return `It takes ${computedDegrees(-room.to)} of retard to cure it.`;
+  if (room.from > 0) return `It takes ${atLeastDegrees(room.from)} of advance to cure it.`;
+  if (room.to < 0) return `It takes ${atLeastDegrees(-room.to)} of retard to cure it.`;
   const way = (far: number, word: string): string =>
-    far >= FURTHEST_SWEPT - 0.1 ? `${word} as far as anybody would` : `${word} ${computedDegrees(far)}`;
+    far >= FURTHEST_SWEPT - 0.1 ? `${word} as far as anybody would` : `${word} ${atMostDegrees(far)}`;
   return `The cam may still be ${way(room.to, 'advanced')}, and ${way(-room.from, 'retarded')}.`;
 }

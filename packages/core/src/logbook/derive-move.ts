@@ -8,7 +8,7 @@ import { type CamToMove, type FittedPart, type Plan, type PlannedPart, planMove 
 import { directSet } from '../timing-set/set-by-indicator';
 import { whatWouldReach } from '../timing-set/what-would-reach';
 import { wrap360 } from '../units/angle';
-import { computedDegrees } from '../units/degrees';
+import { atMostDegrees, computedDegrees } from '../units/degrees';
 import { formatLength } from '../units/length';
 import { type Cam, camsOf } from './cams-of';
 import type { ClearanceFinding } from './derive-clearance';
@@ -242,7 +242,7 @@ function written(
     wheelOff: plan.wheelOff,
     breaks: broken.map(
       ({ valve, room }) =>
-        `It brings the ${valve} valve nearer to its piston than the least that is wanted${room && shift[valve] > 0 ? `: at most ${inward(room.to)} of advance` : room ? `: at most ${inward(-room.from)} of retard` : ''}.`,
+        `It brings the ${valve} valve nearer to its piston than the least that is wanted${room && shift[valve] > 0 ? `: at most ${atMostDegrees(Math.max(0, room.to))} of advance` : room ? `: at most ${atMostDegrees(Math.max(0, -room.from))} of retard` : ''}.`,
     ),
     clearanceUnknown: VALVES.some(
       (valve) => Math.abs(shift[valve]) > 1e-6 && clearance.find((each) => each.valve === valve)?.state === 'unknown',
@@ -270,13 +270,13 @@ function written(
 /** A part as it is spoken of: of one cam of several, by that cam. */
 function calledOf({ name, turns }: PartFinding, cams: number): string {
   const known = /^(the|a|an|my|our)\s|’s\s|'s\s/i.test(name) || /^\S*[A-Z]{2}/.test(name);
-  const plain = known ? name : `the ${lower(name)}`;
   const [only] = turns;
-  return cams > 1 && turns.length === 1 && only ? `${plain} of ${only.name}` : plain;
+  const ofOne = cams > 1 && turns.length === 1 && only !== undefined;
+  // Many are named after their cam: it is not said twice.
+  const own = ofOne ? name.replace(/,? ?\(?(intake|exhaust)\)?$/i, '') || name : name;
+  const plain = known ? own : `the ${lower(own)}`;
+  return ofOne ? `${plain} of ${only.name}` : plain;
 }
-
-/** A limit is never told larger than it is. */
-const inward = (limit: number): string => computedDegrees(Math.max(0, Math.floor(10 * limit + 1e-6) / 10));
 
 /** Without a scale or a mark nothing but the indicator says where it is. */
 function isByIndicator({ hardware }: PartFinding): boolean {

@@ -15,5 +15,10 @@ export function wheelDegrees(value: number): string {
   return `${sign}${whole === 0 && fraction ? '' : whole}${fraction}°`;
 }
 
+/** A limit is never told larger than it is, nor what is needed smaller. `atMostDegrees(5.391)` is "5.3°". */
+export const atMostDegrees = (limit: number): string => computedDegrees(Math.floor(10 * limit + 1e-6) / 10);
+/** `atLeastDegrees(5.31)` is "5.4°". */
+export const atLeastDegrees = (need: number): string => computedDegrees(Math.ceil(10 * need - 1e-6) / 10);
+
 /** A computed angle in decimals, one unless said. `computedDegrees(109.06)` is "109.1°". */
 export const computedDegrees = (value: number, places = 1): string => `${decimal(value, places)}°`;
