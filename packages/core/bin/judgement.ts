@@ -74,13 +74,13 @@ const byFault = MISHAPS.map(({ name, scenario, mishap, is }) => {
     count: COUNT,
     seed: next(),
     mishap,
+    is,
   });
-  const right = is.reduce((sum, fault) => sum + (found.named.get(fault) ?? 0), 0);
   const others = [...found.first].filter(([fault]) => !is.includes(fault)).sort((a, b) => b[1] - a[1]);
   return [
     name,
     scenario.name + (scenario.closing ? ', closing check' : ''),
-    percent(right / COUNT),
+    percent(found.named),
     percent(found.wrong),
     percent(found.wrongIfAsked),
     percent(found.nagged),

@@ -202,7 +202,7 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
   'wrong-cam': {
     words: 'this is not the cam of the card',
     // Lifters that bleed make every lobe look short and low; they are met far more often than a cam in the wrong box.
-    rare: ({ lifter }) => (lifter === 'hydraulic' ? 6 : 3),
+    rare: ({ lifter }) => (lifter === 'hydraulic' ? 8 : 3),
     check: 'Compare the number stamped on the cam with the card, and measure the lift of both lobes.',
     hypotheses: (evidence) => [{ concerns: [], makes: { evidence, loose: true } }],
   },

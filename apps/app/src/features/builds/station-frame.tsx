@@ -1,5 +1,5 @@
 import { Link } from 'expo-router';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import type { Report } from '@yosoku/core/logbook/report';
 import { ENGINE_WIDTH, EngineHere, PracticeBeside, PracticeTop, usePractice } from '@/features/practice/practice-frame';
@@ -7,6 +7,7 @@ import { SheetView } from '@/features/sheet/sheet-view';
 import { useWide } from '@/ui/layout';
 import { Words } from '@/ui/words';
 import { type Place, StationLine, StationRail, placeHref } from './station-line';
+import { CoverContext } from './covered';
 import { SyncSign } from './sync-sign';
 import type { Write } from './use-logbook';
 
@@ -24,6 +25,7 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
   const where = `cyl 1 · trial ${trials.length || 1}`;
   const practice = usePractice(build.id);
   const { width } = useWindowDimensions();
+  const [covered, setCovered] = useState(false);
   const voidEntry = (entry: string): void => void write('entry.voided', { voids: entry });
 
   if (!wide)
@@ -58,7 +60,7 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
 
   const sheet = (
     <ScrollView className="flex-1" tabIndex={0} contentContainerStyle={{ padding: 20 }}>
-      <SheetView report={report} onVoid={report.sign.closed ? null : voidEntry} />
+      <SheetView report={report} onVoid={report.sign.closed ? null : voidEntry} covered={covered} />
     </ScrollView>
   );
   return (
@@ -89,7 +91,7 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
             </Link>
           )}
         </View>
-        {children}
+        <CoverContext.Provider value={setCovered}>{children}</CoverContext.Provider>
       </View>
       {practice ? (
         <View

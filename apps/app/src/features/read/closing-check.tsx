@@ -3,6 +3,7 @@ import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
 import { ZERO_METHODS } from '@yosoku/core/crank/zero-methods';
 import { StationBody } from '@/features/builds/station-body';
 import type { StationProps } from '@/features/builds/station-screen';
+import { useCover } from '@/features/builds/covered';
 import { newId } from '@/features/builds/use-logbook';
 import { useStationWidth, useWheelSize } from '@/features/builds/use-station-width';
 import { figureOf } from '@/features/entry/figure';
@@ -26,6 +27,7 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
   const size = useWheelSize();
   const entry = useReadingEntry(`${build.id}/closing`, zero.ring, 0);
   const shown = figureOf(entry, null);
+  useCover(closing.state === 'due');
   if (closing.state !== 'due' || closing.zero === null)
     return (
       <StationBody

@@ -10,10 +10,12 @@ interface SheetViewProps {
   readonly report: Report;
   /** Takes an entry out of the calculations; null where the sheet is only read. */
   readonly onVoid: ((entry: string) => void) | null;
+  /** Is what was read at Zero covered? */
+  readonly covered?: boolean;
 }
 
 /** The running record, as on the clipboard: what was written down, struck through where it was undone, and what follows. */
-export function SheetView({ report, onVoid }: SheetViewProps) {
+export function SheetView({ report, onVoid, covered = false }: SheetViewProps) {
   if (report.sheet.length === 0)
     return <Words look="soft">Nothing written down yet. Begin at Zero: the first reading will stand here.</Words>;
   return (
@@ -23,9 +25,11 @@ export function SheetView({ report, onVoid }: SheetViewProps) {
           <Words look="heading" level={2} className="pb-1">
             {section.title}
           </Words>
-          {section.rows.map((row, at) => (
-            <SheetLine key={row.entry ?? at} row={row} onVoid={onVoid} />
-          ))}
+          {covered && section.title === 'Zero' ? (
+            <Words look="soft">Covered until the closing check is recorded.</Words>
+          ) : (
+            section.rows.map((row, at) => <SheetLine key={row.entry ?? at} row={row} onVoid={onVoid} />)
+          )}
         </View>
       ))}
     </View>
