@@ -297,6 +297,22 @@ describe('twin cams', () => {
   });
 });
 
+test('a phaser stands where it was last set or read, whichever came later', () => {
+  const job = ready({ cams: 'twin' });
+  const hardware: Hardware = { kind: 'phaser', stamped: 'crank', sense: 'grows-early', from: -20, to: 20 };
+  const [part = ''] = fit(job, [{ hardware, at: { at: 0 }, cam: 'intake' }]);
+  job.write('phaser.read', { trial: job.trial, part, nominal: 0.5, shows: 3.5 });
+  expect(job.report().drive.parts[0]?.setting).toEqual({ at: 3.5 });
+  const move = { parts: [{ part, to: { at: 0.5 } }], cams: [], predicted: [] };
+  const trial = job.write('trial.begun', { after: job.trial, move });
+  centre(job, job.setting, 'intake', 108.9, { trial });
+  const { drive, move: next } = job.report();
+  expect(drive.parts[0]?.setting).toEqual({ at: 0.5 });
+  expect(next.plans[0]?.parts[0]).toMatchObject({ from: '+0.5 on its scale', setting: { at: 2.4 } });
+  job.write('phaser.read', { trial, part, nominal: 0.5, shows: 0.9 });
+  expect(job.report().drive.parts[0]?.setting).toEqual({ at: 0.9 });
+});
+
 // Common practice, no source: clamped at 0, the drive tightened, let go, two turns; the correction is added to what it had been set to.
 test.each([
   [3.5, 0.5, 0, -3],
