@@ -105,7 +105,9 @@ function readAll(points: readonly TracePoint[], conditions: TraceConditions): Ou
     const slope = spline.slope(angle);
     const own = Math.hypot(conditions.liftSd, slope * conditions.angleSd) * Math.max(1, spline.scale);
     const ofPoints = (own * Math.sqrt(spline.leverage[i] ?? 1)) / Math.max(Math.abs(slope), 1e-9);
-    return Math.hypot(ofPoints, BETWEEN * (every / 5) ** 2);
+    const before = (spline.x[i] ?? angle) <= angle ? i : i - 1;
+    const gap = (spline.x[before + 1] ?? angle) - (spline.x[before] ?? angle);
+    return Math.hypot(ofPoints, BETWEEN * (Math.max(every, gap) / 5) ** 2);
   };
   const locate = (angle: number): Located => ({
     angle: crankDeg(angle),

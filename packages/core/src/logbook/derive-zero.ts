@@ -107,7 +107,12 @@ export function deriveZero(build: Build): ZeroFinding {
     };
 
   const waiting =
-    table.readings === 'pair' && zero.current.passes.find((pass) => pass.before.length + pass.after.length === 1);
+    table.readings === 'pair' &&
+    zero.current.passes.find(
+      (pass) =>
+        pass.before.length + pass.after.length === 1 &&
+        !(judged?.equal && isClosing(build, setting, [...pass.before, ...pass.after][0]?.id ?? '')),
+    );
   if (waiting) {
     const side = waiting.before.length === 0 ? 'before' : 'after';
     const figure = [...waiting.before, ...waiting.after][0]?.body.indicator ?? null;
@@ -170,6 +175,15 @@ export function deriveZero(build: Build): ZeroFinding {
     step: { does: 'set', after: setting },
   };
 }
+
+/** A lone contact on a proved setting, after the cam was read on it, is the closing check: no pass that waits for its other side. */
+const isClosing = ({ trials }: Build, setting: string | null, contact: string): boolean =>
+  setting !== null &&
+  trials.some(({ rounds, traces }) =>
+    [...rounds.flatMap(({ readings }) => readings), ...traces].some(
+      ({ id, body }) => body.setting === setting && id < contact,
+    ),
+  );
 
 const DISTURBED = {
   wheel: 'the wheel was disturbed.',

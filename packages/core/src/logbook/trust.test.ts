@@ -233,5 +233,9 @@ test('a healthy pair that is off is moved only after it was read once more and t
     side: 'before',
     wheel: readingAt({ ring: '0-180' }, -27),
   });
-  expect(job.report().verdict.action).toMatch(/^Retard it 2\.\d°/);
+  const report = job.report();
+  expect(report.verdict.action).toMatch(/^Retard it 2\.\d°/);
+  // One contact more proves nothing anew, and takes no proof away.
+  expect(report.zero.state).toBe('proved');
+  expect(report.stations.find(({ station }) => station === 'zero')?.state).toBe('done');
 });

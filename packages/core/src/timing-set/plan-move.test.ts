@@ -170,6 +170,8 @@ test('1,000 drives: never more left than there has to be, never more work for it
     const work = costOf(parts, first?.parts ?? []);
     if (steps(left - best.max) > 0 || steps(sum - best.sum) > 0 || work !== best.work)
       wrong.push({ seed, left, sum, work, best });
+    if (new Set(plans.map(({ parts: put }) => JSON.stringify(put))).size < plans.length)
+      wrong.push({ seed, twice: plans });
     for (const plan of plans) {
       // Staying is a plan: nothing is offered that leaves more.
       if (!plan.breaks && plan.remaining > stays + 1e-6) wrong.push({ seed, leavesMore: plan.remaining, stays });

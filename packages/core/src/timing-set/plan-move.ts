@@ -129,10 +129,14 @@ export function planMove(parts: readonly FittedPart[], cams: readonly CamToMove[
   const nearer = inOrder.slice(0, inOrder.indexOf(stays)).filter(({ max }) => max <= stays.max + NOTHING);
   // Told last, and marked: whoever makes the clearance first may go that way.
   const tooNear = inOrder.filter(({ breaks, max }) => breaks && stays.max - max > ALIKE);
-  return [...nearer, ...tooNear]
-    .slice(0, KEPT)
-    .map((way) => planOf(way.puts(), cams))
-    .filter((plan) => plan.parts.length > 0);
+  const told = new Map<string, Plan>();
+  for (const way of [...nearer, ...tooNear]) {
+    const plan = planOf(way.puts(), cams);
+    // A part that is asked for nothing is not moved: the same way may have been come by more than once.
+    const places = JSON.stringify(plan.parts.map(({ part, to }) => [part, to]).sort());
+    if (plan.parts.length > 0 && told.size < KEPT && !told.has(places)) told.set(places, plan);
+  }
+  return [...told.values()];
 }
 
 function outcomeOfStaying(cams: readonly CamToMove[]): Way {

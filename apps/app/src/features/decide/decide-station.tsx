@@ -40,7 +40,8 @@ export function DecideStation({ report, write, undo }: StationProps) {
     else if (verdict.kind === 'leave') router.replace(placeHref(build.id, 'clear'));
     else router.replace(placeHref(build.id, lacking ?? 'read'));
   };
-  useShortcuts(closing ? {} : { Enter: goOn, n: goOn, u: () => undo?.(), w: () => setWhy(!why), c: check });
+  const first = due && verdict.kind === 'move' ? check : goOn;
+  useShortcuts(closing ? {} : { Enter: first, n: goOn, u: () => undo?.(), w: () => setWhy(!why), c: check });
   if (closing) return <ClosingCheck report={report} write={write} undo={undo} onDone={() => setClosing(false)} />;
 
   return (
@@ -51,10 +52,14 @@ export function DecideStation({ report, write, undo }: StationProps) {
         ) : verdict.kind === 'move' ? (
           <View>
             <View className="flex-row flex-wrap items-center justify-between px-4 wide:px-0">
-              {due ? <QuietButton testID="closing" label="Closing check first" onPress={check} /> : <View />}
+              {due ? <QuietButton testID="plan-move" label="Plan the move" onPress={goOn} /> : <View />}
               <QuietButton testID="moved" label="I have moved it already" onPress={() => setMoving(true)} />
             </View>
-            <PrimaryButton testID="plan-move" label="Plan the move" onPress={goOn} />
+            {due ? (
+              <PrimaryButton testID="closing" label="Make the closing check" onPress={check} />
+            ) : (
+              <PrimaryButton testID="plan-move" label="Plan the move" onPress={goOn} />
+            )}
           </View>
         ) : verdict.kind === 'leave' ? (
           <OnTarget
