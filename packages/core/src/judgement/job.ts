@@ -313,7 +313,7 @@ export function doJob(
     for (let time = 0; time < (scenario.times ?? 1); time += 1) read(method, valve);
   if (scenario.closing) {
     const at = look(contacts.before);
-    write('zero.reading', { zero, setting, pass: freshId(), side: 'before', wheel: shown(at) });
+    write('zero.reading', { zero, setting, pass: freshId(), side: 'before', wheel: shown(at), closing: true });
   }
   // Against a target that is wanted in whole steps.
   const really = scenario.card === 'none' ? truth + wantedCentre - centreOf('intake') : truth;

@@ -111,7 +111,8 @@ export function deriveZero(build: Build): ZeroFinding {
     zero.current.passes.find(
       (pass) =>
         pass.before.length + pass.after.length === 1 &&
-        !(judged?.equal && isClosing(build, setting, [...pass.before, ...pass.after][0]?.id ?? '')),
+        // The closing check is one contact by itself.
+        ![...pass.before, ...pass.after].some(({ body }) => body.closing),
     );
   if (waiting) {
     const side = waiting.before.length === 0 ? 'before' : 'after';
@@ -175,15 +176,6 @@ export function deriveZero(build: Build): ZeroFinding {
     step: { does: 'set', after: setting },
   };
 }
-
-/** A lone contact on a proved setting, after the cam was read on it, is the closing check: no pass that waits for its other side. */
-const isClosing = ({ trials }: Build, setting: string | null, contact: string): boolean =>
-  setting !== null &&
-  trials.some(({ rounds, traces }) =>
-    [...rounds.flatMap(({ readings }) => readings), ...traces].some(
-      ({ id, body }) => body.setting === setting && id < contact,
-    ),
-  );
 
 const DISTURBED = {
   wheel: 'the wheel was disturbed.',

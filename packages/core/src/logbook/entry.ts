@@ -181,6 +181,10 @@ const zeroReading = z
       .describe('Before TDC (a stop: turned the way it runs) or after it (a stop: turned back).'),
     indicator: lengthMm(400, 'the indicator’s figure').optional().describe('What the indicator showed, millimetres.'),
     wheel: wheelReadingSchema,
+    closing: z
+      .literal(true)
+      .optional()
+      .describe('The closing check: one contact by itself after the cam was read, to see whether anything has moved.'),
     from: instrument.optional(),
   })
   .describe('The piston stood at the height of the method; the wheel was read.');

@@ -232,10 +232,14 @@ test('a healthy pair that is off is moved only after it was read once more and t
     pass: freshId(),
     side: 'before',
     wheel: readingAt({ ring: '0-180' }, -27),
+    closing: true,
   });
   const report = job.report();
   expect(report.verdict.action).toMatch(/^Retard it 2\.\d°/);
-  // One contact more proves nothing anew, and takes no proof away.
+  // One contact more proves nothing anew, and takes no proof away; one of a proof that is made again waits for its other side.
   expect(report.zero.state).toBe('proved');
   expect(report.stations.find(({ station }) => station === 'zero')?.state).toBe('done');
+  const again = { zero: job.zero, setting: job.setting, pass: freshId(), side: 'before' } as const;
+  job.write('zero.reading', { ...again, wheel: readingAt({ ring: '0-180' }, -27) });
+  expect(job.report().zero).toMatchObject({ state: 'set', step: { does: 'read', side: 'after' } });
 });

@@ -65,6 +65,7 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
       pass: newId(),
       side,
       wheel,
+      closing: true,
       ...(figure === null ? {} : { indicator: figure }),
     });
     entry.clear();
