@@ -19,7 +19,8 @@ describe.each(SCENARIOS.map((scenario) => [scenario.name, scenario] as const))('
     expect([name, found.accused <= 0.04]).toEqual([name, true]);
     // Wide is honest, useless is not.
     expect([name, found.width <= 1.3]).toEqual([name, true]);
-    expect([name, found.rms <= 1.3 * found.rmsPlain]).toEqual([name, true]);
+    // Of sixty jobs a third either way is chance.
+    expect([name, found.rms <= 1.35 * found.rmsPlain]).toEqual([name, true]);
   });
 });
 

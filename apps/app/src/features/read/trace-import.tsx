@@ -3,11 +3,12 @@ import { useState } from 'react';
 import { TextInput, View } from 'react-native';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { readTrace } from '@yosoku/core/cam/trace';
-import { type Table, type TableReading, readTable, separatorOf, surveyTable } from '@yosoku/core/measure/trace-table';
+import { type Table, type TableReading, readTable, surveyTable } from '@yosoku/core/measure/trace-table';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { cutText } from '@yosoku/core/units/text';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
+import { tableOf } from './table-of';
 import { BANKS } from './use-reading-choice';
 import type { StationProps } from '@/features/builds/station-screen';
 import { useStationWidth } from '@/features/builds/use-station-width';
@@ -74,14 +75,10 @@ export function TraceImport({ report, write }: StationProps) {
   const trace = points?.ok ? readTrace(points.points, { liftSd: 0.004, angleSd: 0, closes: 0.03 }) : null;
 
   const take = async (text: string, source: Given['source'], name: string | null): Promise<void> => {
-    // Used here and for the CSV of the readings: fetched by whichever comes first, and no part of the first page.
     const { parse } = (await import('papaparse')).default;
     setOwn({});
     setTrouble(null);
-    const delimiter = separatorOf(text);
-    const spaced = delimiter === ' ' ? text.replaceAll(/ +/g, ' ').replaceAll(/^ | $/gm, '') : text;
-    const { data } = parse<string[]>(spaced, { delimiter });
-    setGiven({ source, name, table: data });
+    setGiven({ source, name, table: tableOf(text, (spaced, how) => parse<string[]>(spaced, how)) });
   };
   const open = async (file: File): Promise<void> => {
     setTrouble(null);
