@@ -129,11 +129,11 @@ export function makeSheet(
         zeroRows.push({ ...row(entry, ZERO_METHODS[entry.body.method].name, ''), entry: null, standing: 'card' });
         break;
       case 'zero.reading': {
-        const { side, setting, indicator, zero: of } = entry.body;
+        const { side, setting, indicator, closing, zero: of } = entry.body;
         const words = ZERO_METHODS[methods.get(of) ?? 'positive-stop'].label[side];
         const at = indicator === undefined ? '' : `${formatLength(indicator, units)}, `;
-        // Once the cam was read on it, a contact shows whether the wheel still stands.
-        const what = setting === null ? '' : readOn.has(setting) ? ', closing check' : ', proof';
+        // Files older than the mark: a contact after the cam was read can only be one.
+        const what = setting === null ? '' : closing || readOn.has(setting) ? ', closing check' : ', proof';
         zeroRows.push(row(entry, `${at}${words}${what}`, formatReading(entry.body.wheel)));
         break;
       }

@@ -90,6 +90,11 @@ export function DecideStation({ report, write, undo }: StationProps) {
           {verdict.action}
         </Words>
         <Beside verdict={verdict} />
+        {report.read.closing.state === 'same' ? (
+          <Words look="soft" testID="closing-same" aria-live="polite">
+            {report.read.closing.sentence}
+          </Words>
+        ) : null}
         {report.card.remark ? <Notice kind="warning" message={report.card.remark} /> : null}
         {verdict.kind === 'move' ? (
           <Words look="soft">

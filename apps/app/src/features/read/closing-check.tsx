@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { View } from 'react-native';
 import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
 import { ZERO_METHODS } from '@yosoku/core/crank/zero-methods';
@@ -15,7 +16,7 @@ import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 
 interface ClosingCheckProps extends Pick<StationProps, 'report' | 'write' | 'undo'> {
-  /** Back to where it was asked for. */
+  /** On to the verdict: by itself where nothing has moved. */
   readonly onDone: () => void;
 }
 
@@ -28,6 +29,12 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
   const entry = useReadingEntry(`${build.id}/closing`, zero.ring, 0);
   const shown = figureOf(entry, null);
   useCover(closing.state === 'due');
+  const stands = closing.state === 'same';
+  // Nothing to decide about: the verdict says it.
+  useEffect(() => {
+    if (stands) onDone();
+  }, [stands, onDone]);
+  if (stands) return null;
   if (closing.state !== 'due' || closing.zero === null)
     return (
       <StationBody
@@ -44,16 +51,14 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
       >
         <View className="gap-3 px-4 wide:px-0 pt-4">
           <Words look="title" level={1} testID="sentence" aria-live="polite">
-            {closing.state === 'moved' ? 'Something has moved.' : 'Nothing has moved.'}
+            Something has moved.
           </Words>
           <Words look="sentence">{closing.sentence}</Words>
-          {closing.state === 'moved' ? (
-            <Notice
-              kind="warning"
-              message="Do not move the cam by these readings."
-              remedy="Tighten wheel and pointer, find TDC again at Zero, then repeat what was read since."
-            />
-          ) : null}
+          <Notice
+            kind="warning"
+            message="Do not move the cam by these readings."
+            remedy="Tighten wheel and pointer, find TDC again at Zero, then repeat what was read since."
+          />
         </View>
       </StationBody>
     );
