@@ -1,13 +1,13 @@
 import { Bench } from 'tinybench';
 import { performance } from 'node:perf_hooks';
-import { expandedOf } from '../packages/core/src/verdict/coverage';
+import { expandedOf } from '../packages/core/src/statistics/coverage';
 import { diagnose } from '../packages/core/src/verdict/diagnose';
 import { drawErrors, drawingCase } from '../packages/core/src/verdict/monte-carlo';
 import { placeOf } from '../packages/core/src/verdict/place-cam';
 import { weigh } from '../packages/core/src/verdict/weigh';
-import { GONE_WRONG } from '../packages/core/src/virtual-engine/gone-wrong';
-import { measureSomeCam } from '../packages/core/src/virtual-engine/measured-cam';
-import { makeRandom } from '../packages/core/src/virtual-engine/random';
+import { GONE_WRONG } from '../packages/core/src/simulation/gone-wrong';
+import { measureSomeCam } from '../packages/core/src/simulation/measured-cam';
+import { makeRandom } from '../packages/core/src/statistics/random';
 
 /**
  * Prints, as JSON, how long it takes to weigh the ten readings of both lobes into a place with its uncertainty, to find what went wrong among all

@@ -1,6 +1,6 @@
 import { Bench } from 'tinybench';
-import type { BodyOf, Entry, EntryKind } from '../packages/core/src/logbook/entry';
-import { derive } from '../packages/core/src/logbook/report';
+import type { BodyOf, Entry, EntryKind } from '../packages/core/src/record/entry';
+import { derive } from '../packages/core/src/report/report';
 
 /** Prints how long a logbook of 50, 1,000 and 10,000 entries takes to derive, as JSON: median and 99th percentile, ms. */
 

@@ -3,9 +3,9 @@ import { SILENT, hear } from '@yosoku/core/instruments/hear';
 import { recordTurn } from '@yosoku/core/instruments/record-turn';
 import { makeScenario } from '@yosoku/core/practice/exercises';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
-import { USUAL_BOX, makeBenchBox } from '@yosoku/core/virtual-engine/bench-box';
-import { makeRandom } from '@yosoku/core/virtual-engine/random';
-import { met, turned } from '@yosoku/core/virtual-engine/whole-engine';
+import { USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
+import { makeRandom } from '@yosoku/core/statistics/random';
+import { met, turned } from '@yosoku/core/simulation/whole-engine';
 
 /** Prints, as JSON: microseconds that a frame of the practice engine takes of the arithmetic, and a line of an instrument; bytes that a minute of lines leaves behind. */
 const FRAMES = 20_000;

@@ -1,7 +1,7 @@
 import { Bench } from 'tinybench';
 import { type Lobe, lobeAt } from '../packages/core/src/cam/lobe';
 import { readTrace } from '../packages/core/src/cam/trace';
-import { makeRandom } from '../packages/core/src/virtual-engine/random';
+import { makeRandom } from '../packages/core/src/statistics/random';
 
 /** Prints how long the fit of a 720-point trace takes, as JSON: median and 99th percentile, ms. */
 

@@ -1,6 +1,6 @@
 import { Bench } from 'tinybench';
-import { solveTdc } from '../packages/core/src/crank/equal-heights';
-import { zeroUncertainty } from '../packages/core/src/crank/zero-uncertainty';
+import { solveTdc } from '../packages/core/src/tdc/equal-heights';
+import { zeroUncertainty } from '../packages/core/src/tdc/zero-uncertainty';
 
 /** Prints how long TDC and its uncertainty take to derive from one pass, as JSON: median, microseconds. */
 const crank = { stroke: 86, rod: 139, pinOffset: -0.8 };

@@ -1,8 +1,8 @@
 import { once } from 'node:events';
 import { WebSocket } from 'ws';
 import { lobeAt } from '@yosoku/core/cam/lobe';
-import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/virtual-engine/bench-box';
-import { makeRandom } from '@yosoku/core/virtual-engine/random';
+import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
+import { makeRandom } from '@yosoku/core/statistics/random';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
 import { goTo } from './places';

@@ -1,6 +1,6 @@
 import { crankTrainAt } from '@yosoku/core/crank/slider-crank';
 import { PRACTICE_SIX, type Scenario } from '@yosoku/core/practice/scenario';
-import { type Stand, againstStop } from '@yosoku/core/virtual-engine/whole-engine';
+import { type Stand, againstStop } from '@yosoku/core/simulation/whole-engine';
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, deviceKeeps, openBrowser, signIn } from './browser';

@@ -5,8 +5,8 @@ import { z } from 'zod';
 import { VALVES } from '@yosoku/core/cam/card';
 import { advanced, lobeAt } from '@yosoku/core/cam/lobe';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
-import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/virtual-engine/bench-box';
-import { makeRandom } from '@yosoku/core/virtual-engine/random';
+import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
+import { makeRandom } from '@yosoku/core/statistics/random';
 
 /**
  * `npm run bench-box -- --url http://127.0.0.1:8787 --key KEY`: stands in for a bench box on an engine, until it is stopped.

@@ -2,9 +2,9 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { ACCUSES, TOLD_APART, diagnose } from '../src/verdict/diagnose';
 import { FAULTS, FAULT_NAMES, type FaultName } from '../src/verdict/faults';
-import { GONE_WRONG } from '../src/virtual-engine/gone-wrong';
-import { measureSomeCam } from '../src/virtual-engine/measured-cam';
-import { makeRandom } from '../src/virtual-engine/random';
+import { GONE_WRONG } from '../src/simulation/gone-wrong';
+import { measureSomeCam } from '../src/simulation/measured-cam';
+import { makeRandom } from '../src/statistics/random';
 
 /**
  * Writes docs/faults.md: what the diagnosis says of virtual engines on which each fault was made, how often it is spoken of, how often it is named, and

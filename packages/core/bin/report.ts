@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { readBuildFile } from '../src/logbook/file';
-import { derive } from '../src/logbook/report';
+import { readBuildFile } from '../src/record/file';
+import { derive } from '../src/report/report';
 
 /** `npm run -s report -- FILE`: prints the Report of a build file as JSON. `-` reads standard input. Exit 2 for a bad file. */
 function fail(message: string): never {

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { format } from 'prettier';
-import { jsonSchemas } from '../src/logbook/json-schemas';
+import { jsonSchemas } from '../src/report/json-schemas';
 
 const TO = path.resolve(process.argv[2] ?? path.join(import.meta.dirname, '../../../docs'));
 

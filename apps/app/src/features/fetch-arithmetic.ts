@@ -6,7 +6,7 @@ export function useArithmetic(wanted: boolean): boolean {
   const [ready, setReady] = useState(hasArithmetic);
   useEffect(() => {
     if (ready || !wanted) return;
-    void import('@yosoku/core/logbook/report').then(({ derive }) => {
+    void import('@yosoku/core/report/report').then(({ derive }) => {
       provideArithmetic(derive);
       setReady(true);
     });

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect } from 'react-native-svg';
-import { ZERO_METHODS, type ZeroMethodName } from '@yosoku/core/crank/zero-methods';
+import { ZERO_METHODS, type ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import { type Palette, useTheme } from '@/ui/theme';
 
 /** Where the piston's crown stands in the sketch: under the tool that meets it. */

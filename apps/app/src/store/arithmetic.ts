@@ -1,5 +1,5 @@
-import type { Entry } from '@yosoku/core/logbook/entry';
-import type { Report, derive as Derive } from '@yosoku/core/logbook/report';
+import type { Entry } from '@yosoku/core/record/entry';
+import type { Report, derive as Derive } from '@yosoku/core/report/report';
 
 /** Everything that is worked out from a logbook: a piece of its own, fetched behind the sign-in, which does without it. */
 let arithmetic: typeof Derive | null = null;

@@ -1,4 +1,4 @@
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import { delivered, recorded } from './outbox-slice';
 import { askToPersist, dropWaiting, keepWaiting } from './outbox-storage';
 import { makeStore } from './store';

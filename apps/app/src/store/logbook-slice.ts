@@ -1,5 +1,5 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import { signedOut } from './session-slice';
 
 export interface BuildSummary {

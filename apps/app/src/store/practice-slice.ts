@@ -1,10 +1,10 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import type { Cause } from '@yosoku/core/practice/causes';
 import type { Debrief, Practised } from '@yosoku/core/practice/debrief';
 import type { ExerciseName } from '@yosoku/core/practice/exercises';
 import type { Setting } from '@yosoku/core/timing-set/hardware';
-import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
+import type { Stand } from '@yosoku/core/simulation/whole-engine';
 import { signedOut } from './session-slice';
 
 /** A practice on this device. Its logbook never leaves it, and never stands among the builds. */

@@ -1,5 +1,5 @@
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { derive } from '@yosoku/core/logbook/report';
+import type { Entry } from '@yosoku/core/record/entry';
+import { derive } from '@yosoku/core/report/report';
 import { provideArithmetic } from './arithmetic';
 import { drafted, draftDone } from './drafts-slice';
 import { listed, received } from './logbook-slice';

@@ -1,7 +1,7 @@
 import { createSelector } from '@reduxjs/toolkit';
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { listHeadline } from '@yosoku/core/logbook/list-headline';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Entry } from '@yosoku/core/record/entry';
+import { listHeadline } from '@yosoku/core/report/list-headline';
+import type { Report } from '@yosoku/core/report/report';
 import { derive } from './arithmetic';
 import type { BuildSummary } from './logbook-slice';
 import type { RootState } from './store';

@@ -1,5 +1,5 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
-import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
+import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 
 export interface Account {

@@ -1,4 +1,4 @@
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import { received } from '../store/logbook-slice';
 import type { Store } from '../store/store';
 import { api } from './api';

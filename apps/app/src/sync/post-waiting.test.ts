@@ -1,5 +1,5 @@
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { derive } from '@yosoku/core/logbook/report';
+import type { Entry } from '@yosoku/core/record/entry';
+import { derive } from '@yosoku/core/report/report';
 import { provideArithmetic } from '@/store/arithmetic';
 import { received } from '../store/logbook-slice';
 import { recorded } from '../store/outbox-slice';

@@ -1,6 +1,6 @@
 import { act, render } from '@testing-library/react-native';
 import { Provider } from 'react-redux';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import { recorded } from '@/store/outbox-slice';
 import { signedIn } from '@/store/session-slice';
 import { makeStore } from '@/store/store';

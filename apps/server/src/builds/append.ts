@@ -1,5 +1,5 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import type { Db } from '../db/database';
 import { isDuplicate, retried } from '../db/trouble';
 import { build, entry } from '../db/schema';

@@ -1,4 +1,4 @@
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 
 /**
  * Points of traces in one build that are worked through: some thirty-five of the longest traces, five seconds of one core. More would make

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { and, eq, inArray } from 'drizzle-orm';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import type { Db } from '../db/database';
 import { builder, type entry } from '../db/schema';
 import type { Account } from '../sign-in/session';

@@ -1,6 +1,6 @@
 import { v7 as uuidv7 } from 'uuid';
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { writeBuildFile } from '@yosoku/core/logbook/file';
+import type { Entry } from '@yosoku/core/record/entry';
+import { writeBuildFile } from '@yosoku/core/record/file';
 import { larkMillEight } from '../demo/signed-build';
 import { addBuilder } from '../sign-in/accounts';
 import { PASSWORD, addShop, type client, description, makeEntry, openApi, signedIn } from '../testing/api-client';

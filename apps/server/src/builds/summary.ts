@@ -1,7 +1,7 @@
 import { desc, eq, max } from 'drizzle-orm';
 import { cutText } from '@yosoku/core/units/text';
-import { listHeadline } from '@yosoku/core/logbook/list-headline';
-import { derive } from '@yosoku/core/logbook/report';
+import { listHeadline } from '@yosoku/core/report/list-headline';
+import { derive } from '@yosoku/core/report/report';
 import type { Db } from '../db/database';
 import { build, entry, hardwareMove } from '../db/schema';
 import { retried } from '../db/trouble';

@@ -1,7 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { readBuildFile, writeBuildFile } from '@yosoku/core/logbook/file';
-import { derive } from '@yosoku/core/logbook/report';
+import type { Entry } from '@yosoku/core/record/entry';
+import { readBuildFile, writeBuildFile } from '@yosoku/core/record/file';
+import { derive } from '@yosoku/core/report/report';
 import { larkMillEight } from '../demo/signed-build';
 import { NINE_KEYWAYS, PIECES } from '../demo/shelf';
 import { addShop, client, makeEntry, openApi, signedIn, upToDate } from '../testing/api-client';

@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { type BuildFile, readBuildFile } from '@yosoku/core/logbook/file';
+import type { Entry } from '@yosoku/core/record/entry';
+import { type BuildFile, readBuildFile } from '@yosoku/core/record/file';
 import type { Db } from '../db/database';
 import { build, builder, entry } from '../db/schema';
 import { isDuplicate, retried } from '../db/trouble';

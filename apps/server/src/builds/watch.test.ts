@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import { createApi } from '../api';
 import {
   addShop,

@@ -2,7 +2,7 @@ import { readEntries } from './logbook';
 import { lastSeq } from './tail';
 import type { Db } from '../db/database';
 import type { Log } from '../web/log';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 
 /** How often the database is asked for what other servers wrote. Two devices see each other within a second. */
 const EVERY_MS = 400;

@@ -13,9 +13,9 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
+import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import type { ExerciseName } from '@yosoku/core/practice/exercises';
 import type { Hardware, Setting } from '@yosoku/core/timing-set/hardware';
 

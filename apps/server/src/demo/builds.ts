@@ -1,5 +1,5 @@
 import type { WheelReading } from '@yosoku/core/crank/wheel';
-import type { BodyOf, Entry } from '@yosoku/core/logbook/entry';
+import type { BodyOf, Entry } from '@yosoku/core/record/entry';
 import type { ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { inches, millimetres } from '@yosoku/core/units/length';
 import { after, before, falling, flanksOf, measuring, pass, rising } from './measuring';

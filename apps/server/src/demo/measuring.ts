@@ -1,5 +1,5 @@
 import type { WheelReading } from '@yosoku/core/crank/wheel';
-import type { BodyOf } from '@yosoku/core/logbook/entry';
+import type { BodyOf } from '@yosoku/core/record/entry';
 import type { ReadMethodName } from '@yosoku/core/measure/read-methods';
 import type { openLogbook } from './scribe';
 

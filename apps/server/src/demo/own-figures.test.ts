@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { readBuildFile } from '@yosoku/core/logbook/file';
+import type { Entry } from '@yosoku/core/record/entry';
+import { readBuildFile } from '@yosoku/core/record/file';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
 import { alderCreekFour, gannetTwin, kestrelPointSix, oldTarnEight, quarryHillFour } from './builds';
 import { larkMillEight } from './signed-build';

@@ -1,4 +1,4 @@
-import type { BodyOf, Entry, EntryKind } from '@yosoku/core/logbook/entry';
+import type { BodyOf, Entry, EntryKind } from '@yosoku/core/record/entry';
 
 /** What a demo logbook is written with: ids, and a clock that moves on by half a minute an entry. */
 export interface Pen {

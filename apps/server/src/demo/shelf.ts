@@ -1,4 +1,4 @@
-import type { Entry } from '@yosoku/core/logbook/entry';
+import type { Entry } from '@yosoku/core/record/entry';
 import type { Hardware } from '@yosoku/core/timing-set/hardware';
 import { millimetres } from '@yosoku/core/units/length';
 import type { Pen } from './scribe';

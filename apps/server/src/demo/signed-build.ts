@@ -1,5 +1,5 @@
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { derive } from '@yosoku/core/logbook/report';
+import type { Entry } from '@yosoku/core/record/entry';
+import { derive } from '@yosoku/core/report/report';
 import { SIGN_CHECK_NAMES } from '@yosoku/core/sign/sign-checks';
 import { inches } from '@yosoku/core/units/length';
 import { after, before, flanksOf, measuring, pass } from './measuring';

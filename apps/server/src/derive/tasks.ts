@@ -1,6 +1,6 @@
 import { gzipSync } from 'node:zlib';
-import { derive } from '@yosoku/core/logbook/report';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import { derive } from '@yosoku/core/report/report';
+import type { Entry } from '@yosoku/core/record/entry';
 import { readEntries } from '../builds/logbook';
 import { MOST_POINTS, pointsIn } from '../builds/points';
 import { renewSummary } from '../builds/summary';

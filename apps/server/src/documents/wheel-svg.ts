@@ -1,6 +1,6 @@
 import { band, polar, stroke } from '@yosoku/core/crank/dial';
 import { faceNumbers, runningSign } from '@yosoku/core/crank/ring-face';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { flanksAt } from '@yosoku/core/cam/lobe';
 
 const RIM = 172;

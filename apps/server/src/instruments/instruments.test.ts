@@ -5,8 +5,8 @@ import { type ServerType, serve } from '@hono/node-server';
 import { WebSocket, WebSocketServer } from 'ws';
 import { type Heard, SILENT, hear, steadyOf } from '@yosoku/core/instruments/hear';
 import { parseLine } from '@yosoku/core/instruments/line';
-import { USUAL_BOX, makeBenchBox } from '@yosoku/core/virtual-engine/bench-box';
-import { makeRandom } from '@yosoku/core/virtual-engine/random';
+import { USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
+import { makeRandom } from '@yosoku/core/statistics/random';
 import { PASSWORD, addShop, client, openApi, signedIn } from '../testing/api-client';
 import { LARGEST_MESSAGE, makeExchange } from './exchange';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Sample } from '@yosoku/core/instruments/line';
-import { type BoxErrors, PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/virtual-engine/bench-box';
-import { makeRandom } from '@yosoku/core/virtual-engine/random';
+import { type BoxErrors, PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
+import { makeRandom } from '@yosoku/core/statistics/random';
 
 /** Where a practice engine stands: what its bench box measures. */
 export const standSchema = z.strictObject({

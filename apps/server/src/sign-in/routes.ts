@@ -5,7 +5,7 @@ import type { Db } from '../db/database';
 import { builder, shop } from '../db/schema';
 import { z } from 'zod';
 import { RULING_METHODS } from '@yosoku/core/measure/read-methods';
-import { ZERO_METHOD_NAMES } from '@yosoku/core/crank/zero-methods';
+import { ZERO_METHOD_NAMES } from '@yosoku/core/tdc/zero-methods';
 import { checkedJson } from '../web/checked';
 import type { Log } from '../web/log';
 import { Problem } from '../web/problem';

@@ -3,7 +3,7 @@ import { and, desc, eq, isNull, lt, ne } from 'drizzle-orm';
 import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import { cutText } from '@yosoku/core/units/text';
-import type { ZeroMethodName } from '@yosoku/core/crank/zero-methods';
+import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Db } from '../db/database';
 import { builder, knownDevice, session, shop } from '../db/schema';

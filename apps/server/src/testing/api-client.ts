@@ -1,6 +1,6 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { v7 as uuidv7 } from 'uuid';
-import type { BodyOf, Entry, EntryKind } from '@yosoku/core/logbook/entry';
+import type { BodyOf, Entry, EntryKind } from '@yosoku/core/record/entry';
 import { createApi } from '../api';
 import { shop } from '../db/schema';
 import { type OpenDatabase, openDatabase } from '../db/database';

@@ -1,7 +1,7 @@
 import type { Context } from 'hono';
 import type { ContentfulStatusCode } from 'hono/utils/http-status';
 import type { z } from 'zod';
-import { fieldPath } from '@yosoku/core/logbook/issue-path';
+import { fieldPath } from '@yosoku/core/record/issue-path';
 
 /** What was wrong with one field. */
 export interface FieldTrouble {

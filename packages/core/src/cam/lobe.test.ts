@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import numeric from 'numeric';
-import { makeRandom } from '../virtual-engine/random';
+import { makeRandom } from '../statistics/random';
 import { fitLobe } from './fit-lobe';
 import { type Lobe, areaUnder, durationAt, flanksAt, lobeAt, wrap720 } from './lobe';
-import { smoothingSpline } from './smoothing-spline';
+import { smoothingSpline } from '../statistics/smoothing-spline';
 import { readTrace } from './trace';
 import type { TraceConditions, TracePoint } from './trace-points';
 

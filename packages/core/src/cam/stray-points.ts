@@ -1,4 +1,4 @@
-import type { Spline } from './smoothing-spline';
+import type { Spline } from '../statistics/smoothing-spline';
 import type { TraceCurve } from './trace';
 import { FEWEST_POINTS, type Merged, type TraceConditions } from './trace-points';
 

@@ -1,5 +1,5 @@
 import { FAMILIES, groundFlanks, groundLift, someGroundLobe } from '../judgement/ground-lobe';
-import { makeRandom } from '../virtual-engine/random';
+import { makeRandom } from '../statistics/random';
 import { readTrace } from './trace';
 
 /**

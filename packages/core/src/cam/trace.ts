@@ -1,7 +1,7 @@
 import { type CrankDeg, crankDeg } from '../units/angle';
 import { type Outcome, problem } from '../problem';
 import { wrap720 } from './lobe';
-import { type Spline, smoothingSpline } from './smoothing-spline';
+import { type Spline, smoothingSpline } from '../statistics/smoothing-spline';
 import { median, straysOf } from './stray-points';
 import { FEWEST_POINTS, type Merged, type TraceConditions, type TracePoint } from './trace-points';
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { forwardArc, wrap180 } from '../units/angle';
 import { inches } from '../units/length';
 import { checkFiringOrder, parseFiringOrder } from './firing-order';
-import { provesZero, sideDifference, solveTdc, zeroCorrection } from './equal-heights';
+import { provesZero, sideDifference, solveTdc, zeroCorrection } from '../tdc/equal-heights';
 import { crankAngleAtDrop, crankTrainAt, crankTrouble, pistonDrop } from './slider-crank';
 import { type WheelReading, type WheelRing, formatReading, readingAt, ringPosition, wheelReadingSchema } from './wheel';
 

@@ -1,7 +1,7 @@
 import { readTrace } from '../cam/trace';
 import { flanksAt, lobeAt } from '../cam/lobe';
-import { PERFECT_BOX, USUAL_BOX, damage, makeBenchBox } from '../virtual-engine/bench-box';
-import { makeRandom } from '../virtual-engine/random';
+import { PERFECT_BOX, USUAL_BOX, damage, makeBenchBox } from '../simulation/bench-box';
+import { makeRandom } from '../statistics/random';
 import { type Heard, SILENT, conditionOf, hear, steadyOf } from './hear';
 import { checksum, formatLine, parseLine } from './line';
 import { recordTurn } from './record-turn';

@@ -1,4 +1,4 @@
-import type { Random } from '../virtual-engine/random';
+import type { Random } from '../statistics/random';
 
 /**
  * Lobes of other kinds than the product's own likeness, so that a check of the judgement does not draw from what it checks. Each flank is a rise curve of

@@ -1,8 +1,8 @@
 import type { Valve } from '../cam/card';
-import { type HeightPair, solveTdc } from '../crank/equal-heights';
+import { type HeightPair, solveTdc } from '../tdc/equal-heights';
 import { type SliderCrank, crankAngleAtDrop } from '../crank/slider-crank';
-import type { Entry, BodyOf, EntryKind } from '../logbook/entry';
-import type { Random } from '../virtual-engine/random';
+import type { Entry, BodyOf, EntryKind } from '../record/entry';
+import type { Random } from '../statistics/random';
 import { type Family, type GroundLobe, groundFlanks, groundLift, someGroundLobe } from './ground-lobe';
 
 /** What the card's centreline is: the middle of an equal drop near the nose, or the middle of the events at 0.050 in. */

@@ -1,6 +1,6 @@
-import { derive } from '../logbook/report';
+import { derive } from '../report/report';
 import type { FaultName } from '../verdict/faults';
-import { makeRandom } from '../virtual-engine/random';
+import { makeRandom } from '../statistics/random';
 import type { Family } from './ground-lobe';
 import { type Convention, type Mishap, type Scenario, doJob } from './job';
 

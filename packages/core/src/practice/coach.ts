@@ -1,6 +1,6 @@
 import { READ_METHODS } from '../measure/read-methods';
-import type { Report, Station } from '../logbook/report-schema';
-import { STOP_DEPTH, type Stand, againstStop, pistonBelow } from '../virtual-engine/whole-engine';
+import type { Report, Station } from '../report/report-schema';
+import { STOP_DEPTH, type Stand, againstStop, pistonBelow } from '../simulation/whole-engine';
 import { EXERCISES, type ExerciseName } from './exercises';
 import type { Scenario } from './scenario';
 

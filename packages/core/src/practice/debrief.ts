@@ -1,8 +1,8 @@
-import type { Entry } from '../logbook/entry';
-import type { Report } from '../logbook/report-schema';
+import type { Entry } from '../record/entry';
+import type { Report } from '../report/report-schema';
 import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
-import type { Stand } from '../virtual-engine/whole-engine';
+import type { Stand } from '../simulation/whole-engine';
 import { CAUSES, type Cause } from './causes';
 import { EXERCISES, type ExerciseName } from './exercises';
 import { type JudgedReading, judgeReadings } from './judge-reading';

@@ -1,6 +1,6 @@
 import type { Lobe } from '../cam/lobe';
-import type { VirtualLifter } from '../virtual-engine/follow';
-import { type Random, makeRandom } from '../virtual-engine/random';
+import type { VirtualLifter } from '../simulation/follow';
+import { type Random, makeRandom } from '../statistics/random';
 import type { Cause } from './causes';
 import type { PracticeBase, Scenario } from './scenario';
 

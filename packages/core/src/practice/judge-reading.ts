@@ -1,10 +1,10 @@
 import type { Valve } from '../cam/card';
 import { formatReading, ringPosition } from '../crank/wheel';
-import type { Entry, EntryOf } from '../logbook/entry';
+import type { Entry, EntryOf } from '../record/entry';
 import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
 import { formatComputedLength } from '../units/length';
-import { lobeLift } from '../virtual-engine/follow';
+import { lobeLift } from '../simulation/follow';
 import {
   type Stand,
   type WholeEngine,
@@ -13,7 +13,7 @@ import {
   pistonBelow,
   underPointer,
   wheelShows,
-} from '../virtual-engine/whole-engine';
+} from '../simulation/whole-engine';
 import type { Scenario } from './scenario';
 
 /** What became of a reading: it helped, it was taken from the wrong side, it was misread, or something on the engine spoiled it. */

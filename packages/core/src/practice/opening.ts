@@ -1,7 +1,7 @@
 import { crankAngleAtDrop } from '../crank/slider-crank';
 import { readingAt } from '../crank/wheel';
-import type { BodyOf, Entry, EntryKind } from '../logbook/entry';
-import { STOP_DEPTH } from '../virtual-engine/whole-engine';
+import type { BodyOf, Entry, EntryKind } from '../record/entry';
+import { STOP_DEPTH } from '../simulation/whole-engine';
 import { EXERCISES, type ExerciseName } from './exercises';
 import type { Scenario } from './scenario';
 

@@ -1,10 +1,10 @@
 import { crankAngleAtDrop, pistonDrop } from '../crank/slider-crank';
 import { lobeAt } from '../cam/lobe';
-import { entrySchema } from '../logbook/entry';
-import { reportSchema } from '../logbook/report';
+import { entrySchema } from '../record/entry';
+import { reportSchema } from '../report/report';
 import { book } from '../testing/book';
 import { practising } from '../testing/practising';
-import { STOP_DEPTH, againstStop, dialZeroed, pistonBelow, room, wheelTurned } from '../virtual-engine/whole-engine';
+import { STOP_DEPTH, againstStop, dialZeroed, pistonBelow, room, wheelTurned } from '../simulation/whole-engine';
 import { adviceFor } from './coach';
 import { EXERCISES, EXERCISE_NAMES, makeScenario } from './exercises';
 import { PRACTICE_SIX, baseOf } from './scenario';

@@ -1,11 +1,11 @@
 import { type Valve, closesAsPrinted, opensAsPrinted } from '../cam/card';
 import { type Lobe, flanksAt } from '../cam/lobe';
 import type { WheelRing } from '../crank/wheel';
-import type { BodyOf } from '../logbook/entry';
-import type { Report } from '../logbook/report-schema';
+import type { BodyOf } from '../record/entry';
+import type { Report } from '../report/report-schema';
 import type { Hardware, Setting } from '../timing-set/hardware';
-import type { PerValve } from '../virtual-engine/follow';
-import type { WholeEngine } from '../virtual-engine/whole-engine';
+import type { PerValve } from '../simulation/follow';
+import type { WholeEngine } from '../simulation/whole-engine';
 import type { Cause } from './causes';
 
 /** The engine that a practice is made on: invented, or one of the shop's. Nothing in it is wrong yet. */

@@ -1,5 +1,5 @@
-import type { BodyOf } from '../logbook/entry';
-import type { Report } from '../logbook/report';
+import type { BodyOf } from '../record/entry';
+import type { Report } from '../report/report';
 
 type Plan = Report['move']['plans'][number];
 

@@ -1,6 +1,6 @@
-import { derive } from '../logbook/report';
-import type { Report } from '../logbook/report-schema';
-import type { BodyOf, Entry, EntryKind } from '../logbook/entry';
+import { derive } from '../report/report';
+import type { Report } from '../report/report-schema';
+import type { BodyOf, Entry, EntryKind } from '../record/entry';
 import { readingAt } from '../crank/wheel';
 import type { Valve } from '../cam/card';
 import { type Cause } from '../practice/causes';
@@ -22,7 +22,7 @@ import {
   wheelTurned,
   withStop,
   withoutStop,
-} from '../virtual-engine/whole-engine';
+} from '../simulation/whole-engine';
 import { id } from './book';
 
 /** A builder at a practice engine, who turns it, looks, and writes down what he sees. */

@@ -1,4 +1,4 @@
-import { makeRandom } from '../virtual-engine/random';
+import { makeRandom } from '../statistics/random';
 import { type Hardware, type Setting, reachOf, straightUp, tableOf } from './hardware';
 import { learnResponse } from './learned-response';
 import { type CamToMove, type FittedPart, planMove } from './plan-move';

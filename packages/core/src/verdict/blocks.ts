@@ -1,8 +1,8 @@
 import { EYE, NORMAL_95, repeatsOf } from '../measure/read-uncertainty';
 import { type Predicted, byCatalogue, observedNear, predict, predictCard } from './cam-model';
 import { centreOf } from './centre-means';
-import type { ErrorSource } from './coverage';
-import type { Block } from './least-squares';
+import type { ErrorSource } from '../statistics/coverage';
+import type { Block } from '../statistics/least-squares';
 import type { Evidence, Observation, TdcLiftObservation } from './observations';
 import { BASE_ZERO, type Guess, type Layout, SHAPE } from './unknowns';
 

@@ -1,4 +1,4 @@
-import { type Belief, type Block, type Solved, leastSquares, squareOf } from './least-squares';
+import { type Belief, type Block, type Solved, leastSquares, squareOf } from '../statistics/least-squares';
 import { LEAST } from './blocks';
 import type { Guess, Layout, Unknown } from './unknowns';
 

@@ -1,6 +1,6 @@
-import { GONE_WRONG } from '../virtual-engine/gone-wrong';
-import { measureSomeCam } from '../virtual-engine/measured-cam';
-import { makeRandom } from '../virtual-engine/random';
+import { GONE_WRONG } from '../simulation/gone-wrong';
+import { measureSomeCam } from '../simulation/measured-cam';
+import { makeRandom } from '../statistics/random';
 import { diagnose } from './diagnose';
 import { FAULTS, FAULT_NAMES, type FaultName } from './faults';
 

@@ -1,6 +1,6 @@
 import { wrap180 } from '../units/angle';
 import type { Moved } from './hypotheses';
-import { type Block, dot, times } from './least-squares';
+import { type Block, dot, times } from '../statistics/least-squares';
 import type { Weighing } from './weigh';
 
 /** A value made independent of its neighbour and of unit uncertainty: its coefficients and what is left of it. */

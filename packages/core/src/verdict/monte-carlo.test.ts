@@ -1,6 +1,6 @@
-import { measureSomeCam } from '../virtual-engine/measured-cam';
-import { makeRandom } from '../virtual-engine/random';
-import { expandedOf } from './coverage';
+import { measureSomeCam } from '../simulation/measured-cam';
+import { makeRandom } from '../statistics/random';
+import { expandedOf } from '../statistics/coverage';
 import { type DrawnPart, drawnOf } from './drawn';
 import { type DrawingCase, drawErrors, drawingCase } from './monte-carlo';
 import { placeOf } from './place-cam';

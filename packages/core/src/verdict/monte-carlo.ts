@@ -1,8 +1,8 @@
 import type { Valve } from '../cam/card';
 import type { Lobe } from '../cam/lobe';
-import type { Random } from '../virtual-engine/random';
-import type { ErrorSource } from './coverage';
-import { gainsOf, times } from './least-squares';
+import type { Random } from '../statistics/random';
+import type { ErrorSource } from '../statistics/coverage';
+import { gainsOf, times } from '../statistics/least-squares';
 import { figureOf, zeroOf } from './blocks';
 import { noseOf } from './flank';
 import { BINS, type DrawnPart } from './drawn';

@@ -1,6 +1,6 @@
 import { VALVES, type Valve } from '../cam/card';
 import { flankOf } from './flank';
-import { expandedOf } from './coverage';
+import { expandedOf } from '../statistics/coverage';
 import type { FlankObservation, Observation } from './observations';
 import { advanceOf, placeOf } from './place-cam';
 import { type Weighing, weigh } from './weigh';

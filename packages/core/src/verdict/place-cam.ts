@@ -1,7 +1,7 @@
 import { type Valve, noseAt } from '../cam/card';
 import { centreOf } from './centre-means';
-import type { ErrorSource } from './coverage';
-import { gainsOf, times } from './least-squares';
+import type { ErrorSource } from '../statistics/coverage';
+import { gainsOf, times } from '../statistics/least-squares';
 import { LEAN } from './unknowns';
 import type { Weighing } from './weigh';
 

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import jStat from 'jstat';
 import numeric from 'numeric';
-import { measureSomeCam } from '../virtual-engine/measured-cam';
-import { makeRandom } from '../virtual-engine/random';
-import { chanceOf } from './chi-squared';
-import { expandedOf } from './coverage';
+import { measureSomeCam } from '../simulation/measured-cam';
+import { makeRandom } from '../statistics/random';
+import { chanceOf } from '../statistics/chi-squared';
+import { expandedOf } from '../statistics/coverage';
 import { diagnose } from './diagnose';
-import { type Block, leastSquares } from './least-squares';
+import { type Block, leastSquares } from '../statistics/least-squares';
 import { nextReading } from './next-reading';
 import type { Evidence, Observation } from './observations';
 import { placeOf } from './place-cam';

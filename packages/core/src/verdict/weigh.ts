@@ -2,7 +2,7 @@ import { wrap180 } from '../units/angle';
 import { type Found, LEAST, type Printed, factsOf, foundOf, groupsOf } from './blocks';
 import { observedNear, predict } from './cam-model';
 import { downhill, misfit, withinLimits } from './descend';
-import { type Belief, type Block, type Solved, leastSquares } from './least-squares';
+import { type Belief, type Block, type Solved, leastSquares } from '../statistics/least-squares';
 import type { Evidence, Observation } from './observations';
 import { type Guess, type Layout, layOut } from './unknowns';
 

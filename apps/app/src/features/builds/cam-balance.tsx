@@ -1,4 +1,4 @@
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { Balance } from '@/pictures/balance';
 

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { useAppSelector } from '@/store/store';
 import { selectEntries } from '@/store/selectors';
 import { PrimaryButton } from '@/ui/buttons';

@@ -1,5 +1,5 @@
-import { entrySchema } from '@yosoku/core/logbook/entry';
-import { derive } from '@yosoku/core/logbook/report';
+import { entrySchema } from '@yosoku/core/record/entry';
+import { derive } from '@yosoku/core/report/report';
 import { EMPTY_ENGINE, type EngineForm, echoLength, engineForm, engineProblems, readEngine } from './engine-form';
 
 const typed: EngineForm = {

@@ -2,8 +2,8 @@ import { checkFiringAngles } from '@yosoku/core/crank/firing';
 import { checkFiringOrder, parseFiringOrder } from '@yosoku/core/crank/firing-order';
 import { crankTrouble } from '@yosoku/core/crank/slider-crank';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
-import type { Described } from '@yosoku/core/logbook/entry';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Described } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, type ParsedLength, parseLength, typedLength } from '@yosoku/core/units/length';
 
 /** What engine it is, as typed. */

@@ -1,7 +1,7 @@
 import { Link } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { ENGINE_WIDTH, EngineHere, PracticeBeside, PracticeTop, usePractice } from '@/features/practice/practice-frame';
 import { SheetView } from '@/features/sheet/sheet-view';
 import { useWide } from '@/ui/layout';

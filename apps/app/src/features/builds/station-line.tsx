@@ -4,7 +4,7 @@ import { Link, type Href } from 'expo-router';
 import { useEffect, useRef } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
-import type { Report, Station } from '@yosoku/core/logbook/report';
+import type { Report, Station } from '@yosoku/core/report/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 

@@ -1,7 +1,7 @@
 import { Link, useLocalSearchParams } from 'expo-router';
 import { type ReactNode, useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { type RootState, type Store, useAppSelector } from '@/store/store';
 import { type FetchOutcome, fetchEntries } from '@/sync/fetch-builds';
 import { followBuild } from '@/sync/follow-build';

@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import type { BodyOf, Entry, EntryKind } from '@yosoku/core/logbook/entry';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { BodyOf, Entry, EntryKind } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
 import { standingNow } from '@/features/practice/standing-now';
 import { recorded } from '@/store/outbox-slice';
 import { practised } from '@/store/practice-slice';

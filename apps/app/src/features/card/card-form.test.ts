@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { derive } from '@yosoku/core/logbook/report';
+import { derive } from '@yosoku/core/report/report';
 import { book } from '@yosoku/core/testing/book';
 import { type CardForm, cardForm, cardProblems, emptyCard, eventFigure, readCard, typedCard } from './card-form';
 

@@ -1,6 +1,6 @@
 import { type CamCard, type LobeCard, type TimingLine, type Valve, VALVES } from '@yosoku/core/cam/card';
-import type { BodyOf } from '@yosoku/core/logbook/entry';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { BodyOf } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
 import { RULING_METHODS, type RulingMethod } from '@yosoku/core/measure/read-methods';
 import { decimal } from '@yosoku/core/units/decimal';
 import { type LengthUnit, parseLength, typedLength } from '@yosoku/core/units/length';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import type { CompletedCard } from '@yosoku/core/cam/complete-card';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import type { LengthUnit } from '@yosoku/core/units/length';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';

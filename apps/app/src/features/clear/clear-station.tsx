@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { formatLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';

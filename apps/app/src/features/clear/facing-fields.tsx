@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
-import type { BodyOf } from '@yosoku/core/logbook/entry';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { BodyOf } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
 import { POCKETS } from '@yosoku/core/clearance/valve-to-piston';
 import { parseLength, typedLength } from '@yosoku/core/units/length';
 import type { Write } from '@/features/builds/use-logbook';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { parseLength } from '@yosoku/core/units/length';
 import type { Write } from '@/features/builds/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';

@@ -1,7 +1,7 @@
 import type { Valve } from '@yosoku/core/cam/card';
 import { type Sweep, sweepGap } from '@yosoku/core/clearance/sweep';
-import type { Entry } from '@yosoku/core/logbook/entry';
-import { gapCase } from '@yosoku/core/logbook/gap-case';
+import type { Entry } from '@yosoku/core/record/entry';
+import { gapCase } from '@yosoku/core/findings/gap-case';
 
 export interface SweepAsked {
   readonly entries: readonly Entry[];

@@ -9,8 +9,8 @@ import {
   equalHeights,
   pistonDrop,
 } from '@yosoku/core/crank/slider-crank';
-import { USUAL_RESOLUTION } from '@yosoku/core/crank/zero-uncertainty';
-import type { Report } from '@yosoku/core/logbook/report';
+import { USUAL_RESOLUTION } from '@yosoku/core/tdc/zero-uncertainty';
+import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength, formatLength, parseLength } from '@yosoku/core/units/length';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { rimDegrees, rimDistance } from '@yosoku/core/crank/rim';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength, parseLength } from '@yosoku/core/units/length';
 import { drafted } from '@/store/drafts-slice';

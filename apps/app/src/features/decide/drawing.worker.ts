@@ -1,9 +1,9 @@
 import type { Valve } from '@yosoku/core/cam/card';
-import { drawingOf } from '@yosoku/core/logbook/drawing';
-import type { Entry } from '@yosoku/core/logbook/entry';
+import { drawingOf } from '@yosoku/core/report/drawing';
+import type { Entry } from '@yosoku/core/record/entry';
 import type { DrawnPart } from '@yosoku/core/verdict/drawn';
 import { drawErrors } from '@yosoku/core/verdict/monte-carlo';
-import { makeRandom } from '@yosoku/core/virtual-engine/random';
+import { makeRandom } from '@yosoku/core/statistics/random';
 
 export interface DrawingAsked {
   readonly entries: readonly Entry[];

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { Words } from '@/ui/words';
 
 type Faults = Report['trials'][number]['faults'];

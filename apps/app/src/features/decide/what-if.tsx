@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { EVENT_NAMES, SIDE_WORDS, VALVES, type Valve } from '@yosoku/core/cam/card';
 import { type CylinderKnown, type Tried, effectsOf, whatIf } from '@yosoku/core/cam/what-if';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength, formatLength } from '@yosoku/core/units/length';

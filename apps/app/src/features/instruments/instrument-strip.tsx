@@ -5,7 +5,7 @@ import { Text, View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
 import { type WheelReading, formatReading, readingAt, ringPosition } from '@yosoku/core/crank/wheel';
 import { tieAt, usualSense } from '@yosoku/core/instruments/tie';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { usePractice } from '@/features/practice/practice-frame';

@@ -1,7 +1,7 @@
 import { type WheelReading, type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
 import { ringAt, usualSense } from '@yosoku/core/instruments/tie';
-import type { Rotation } from '@yosoku/core/crank/equal-heights';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Rotation } from '@yosoku/core/tdc/equal-heights';
+import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import type { Showing, WheelTie } from './instrument';
 

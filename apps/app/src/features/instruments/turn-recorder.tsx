@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import type { RecordedTurn, TurnRecorder } from '@yosoku/core/instruments/record-turn';
 import { FEWEST_POINTS } from '@yosoku/core/cam/trace-points';
 import type { Valve } from '@yosoku/core/cam/card';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import type { BodyOf } from '@yosoku/core/logbook/entry';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { BodyOf } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
 import { HARDWARE_KINDS, straightUp } from '@yosoku/core/timing-set/hardware';
 import { type Write, newId } from '@/features/builds/use-logbook';
 import { HardwareFields } from '@/features/hardware/hardware-fields';

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import type { BodyOf } from '@yosoku/core/logbook/entry';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { BodyOf } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
 import { placeHref } from '@/features/builds/station-line';
 import type { Write } from '@/features/builds/use-logbook';
 import { leaningOn } from '@/features/zero/leaning';

@@ -1,7 +1,7 @@
 import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { signed } from '@yosoku/core/timing-set/kind';
 import { cutText } from '@yosoku/core/units/text';
 import { StationBody } from '@/features/builds/station-body';

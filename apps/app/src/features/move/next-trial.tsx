@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { cutText } from '@yosoku/core/units/text';
 import { placeHref } from '@/features/builds/station-line';
 import { leaningOn } from '@/features/zero/leaning';

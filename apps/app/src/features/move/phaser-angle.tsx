@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import type { Write } from '@/features/builds/use-logbook';
 import { typedFigure } from '@/features/entry/typed-figure';
 import { draftDone, drafted } from '@/store/drafts-slice';

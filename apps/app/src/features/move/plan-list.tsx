@@ -1,5 +1,5 @@
 import { Pressable, View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { splitInProportion } from '@yosoku/core/timing-set/two-marks';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { typedFigure } from '@/features/entry/typed-figure';

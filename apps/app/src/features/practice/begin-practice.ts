@@ -2,7 +2,7 @@ import type { Href } from 'expo-router';
 import { type ExerciseName, type OwnTwist, EXERCISES, makeScenario } from '@yosoku/core/practice/exercises';
 import { openPractice } from '@yosoku/core/practice/opening';
 import type { PracticeBase } from '@yosoku/core/practice/scenario';
-import { met } from '@yosoku/core/virtual-engine/whole-engine';
+import { met } from '@yosoku/core/simulation/whole-engine';
 import { newId } from '@/features/builds/use-logbook';
 import { type PracticeRun, practiceBegun } from '@/store/practice-slice';
 import type { Store } from '@/store/store';

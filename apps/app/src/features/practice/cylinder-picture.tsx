@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect } from 'react-native-svg';
 import { runningSign } from '@yosoku/core/crank/ring-face';
 import { crankTrainAt } from '@yosoku/core/crank/slider-crank';
-import { type Stand, againstStop, pistonBelow } from '@yosoku/core/virtual-engine/whole-engine';
+import { type Stand, againstStop, pistonBelow } from '@yosoku/core/simulation/whole-engine';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { useTheme } from '@/ui/theme';
 import type { LiveEngine } from './live-engine';

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import Svg, { Circle, Path, Text as SvgText } from 'react-native-svg';
 import { polar, stroke } from '@yosoku/core/crank/dial';
 import { formatComputedLength } from '@yosoku/core/units/length';
-import { type Stand, dialShows } from '@yosoku/core/virtual-engine/whole-engine';
+import { type Stand, dialShows } from '@yosoku/core/simulation/whole-engine';
 import { type Palette, useTheme } from '@/ui/theme';
 import type { LiveEngine } from './live-engine';
 import { type Move, MovingLayer } from './moving-layer';

@@ -6,7 +6,7 @@ import {
   lifterPushed,
   withStop,
   withoutStop,
-} from '@yosoku/core/virtual-engine/whole-engine';
+} from '@yosoku/core/simulation/whole-engine';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import type { LiveEngine } from './live-engine';
 import type { HandsOn } from './wheel-picture';

@@ -1,4 +1,4 @@
-import { type Stand, type WholeEngine, turned } from '@yosoku/core/virtual-engine/whole-engine';
+import { type Stand, type WholeEngine, turned } from '@yosoku/core/simulation/whole-engine';
 
 /** A practice engine under the hand. Whoever shows it is told of every frame; nothing is drawn anew for it. */
 export interface LiveEngine {

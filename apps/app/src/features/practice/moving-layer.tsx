@@ -1,6 +1,6 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import { View, type ViewStyle } from 'react-native';
-import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
+import type { Stand } from '@yosoku/core/simulation/whole-engine';
 import type { LiveEngine } from './live-engine';
 
 /** Where a part stands: pixels and degrees clockwise, from where it was drawn. */

@@ -1,6 +1,6 @@
 import { VALVES } from '@yosoku/core/cam/card';
 import { runningSign } from '@yosoku/core/crank/ring-face';
-import { type Stand, travel } from '@yosoku/core/virtual-engine/whole-engine';
+import { type Stand, travel } from '@yosoku/core/simulation/whole-engine';
 import type { PracticeRun } from '@/store/practice-slice';
 import { liveEngineOf } from './use-live-engine';
 import type { Instrument, openInstrument } from '@/features/instruments/instrument';

@@ -7,7 +7,7 @@ import { CAUSES, CAUSE_NAMES } from '@yosoku/core/practice/causes';
 import { type Debrief, debrief, isAnswered } from '@yosoku/core/practice/debrief';
 import { EXERCISES } from '@yosoku/core/practice/exercises';
 import type { Judgement } from '@yosoku/core/practice/judge-reading';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { newId } from '@/features/builds/use-logbook';
 import { type PracticeRun, answered, practiceDone } from '@/store/practice-slice';
 import { selectReport } from '@/store/selectors';

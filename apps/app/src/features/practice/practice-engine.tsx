@@ -4,7 +4,7 @@ import { ScrollView, View, useWindowDimensions } from 'react-native';
 import { VALVES } from '@yosoku/core/cam/card';
 import { adviceFor } from '@yosoku/core/practice/coach';
 import { EXERCISES } from '@yosoku/core/practice/exercises';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { type PracticeRun, hinted } from '@/store/practice-slice';
 import { useAppDispatch } from '@/store/store';

@@ -1,7 +1,7 @@
 import { Link } from 'expo-router';
 import { type ReactNode, Suspense, lazy } from 'react';
 import { Pressable, Text, View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { type PracticeRun, looked } from '@/store/practice-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';

@@ -1,7 +1,7 @@
-import { entrySchema } from '@yosoku/core/logbook/entry';
-import { derive } from '@yosoku/core/logbook/report';
+import { entrySchema } from '@yosoku/core/record/entry';
+import { derive } from '@yosoku/core/report/report';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
-import { turned } from '@yosoku/core/virtual-engine/whole-engine';
+import { turned } from '@yosoku/core/simulation/whole-engine';
 import { provideArithmetic } from '@/store/arithmetic';
 import { practiceDone, practiceDropped, practised, scoresHeard, stood } from '@/store/practice-slice';
 import { selectBuilds, selectEntries, selectOwnWaiting, selectReport } from '@/store/selectors';

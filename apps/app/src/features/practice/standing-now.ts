@@ -1,4 +1,4 @@
-import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
+import type { Stand } from '@yosoku/core/simulation/whole-engine';
 
 /** How the practice engines that were looked at stand at this moment: what is written down is kept with it. */
 const engines = new Map<string, () => Stand>();

@@ -1,6 +1,6 @@
 import { type RefObject, useEffect, useRef, useSyncExternalStore } from 'react';
 import { AccessibilityInfo, type View } from 'react-native';
-import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
+import type { Stand } from '@yosoku/core/simulation/whole-engine';
 import { type PracticeRun, stood } from '@/store/practice-slice';
 import { useAppDispatch } from '@/store/store';
 import { type LiveEngine, makeLiveEngine } from './live-engine';

@@ -5,7 +5,7 @@ import type { Valve } from '@yosoku/core/cam/card';
 import { lobeAt } from '@yosoku/core/cam/lobe';
 import { polar, stroke } from '@yosoku/core/crank/dial';
 import { runningSign } from '@yosoku/core/crank/ring-face';
-import type { Stand } from '@yosoku/core/virtual-engine/whole-engine';
+import type { Stand } from '@yosoku/core/simulation/whole-engine';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 import type { LiveEngine } from './live-engine';

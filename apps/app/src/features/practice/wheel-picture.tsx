@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { type PointerEvent, View, type ViewProps } from 'react-native';
 import { runningSign } from '@yosoku/core/crank/ring-face';
 import { formatReading, readingAt } from '@yosoku/core/crank/wheel';
-import { underPointer, wheelTurned } from '@yosoku/core/virtual-engine/whole-engine';
+import { underPointer, wheelTurned } from '@yosoku/core/simulation/whole-engine';
 import { DegreeWheel } from '@/pictures/degree-wheel';
 import { SlideRule } from '@/pictures/slide-rule';
 import { type Turning, makeTurning } from '@/pictures/turning';

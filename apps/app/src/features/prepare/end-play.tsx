@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { END_PLAY, judgeEndPlay } from '@yosoku/core/prepare/end-play';
 import { formatLength, parseLength } from '@yosoku/core/units/length';
 import type { Write } from '@/features/builds/use-logbook';

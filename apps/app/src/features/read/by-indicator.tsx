@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { readingAt, ringPosition } from '@yosoku/core/crank/wheel';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/features/builds/station-body';
 import { useStationWidth } from '@/features/builds/use-station-width';

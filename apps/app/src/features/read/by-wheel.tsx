@@ -2,7 +2,7 @@ import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
 import { EVENT_NAMES, closesAt, noseAt, opensAt } from '@yosoku/core/cam/card';
 import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { PairedReadings } from '@/features/builds/paired-readings';
 import { StationBody } from '@/features/builds/station-body';

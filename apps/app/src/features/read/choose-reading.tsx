@@ -1,7 +1,7 @@
 import { Link } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName, slotWords } from '@yosoku/core/measure/read-methods';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import { useShortcuts } from '@/features/entry/use-shortcuts';

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { View } from 'react-native';
 import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
-import { ZERO_METHODS } from '@yosoku/core/crank/zero-methods';
+import { ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { StationBody } from '@/features/builds/station-body';
 import type { StationProps } from '@/features/builds/station-screen';
 import { useCover } from '@/features/builds/covered';

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import type { WheelReading } from '@yosoku/core/crank/wheel';
 import { READ_METHODS, type Slot } from '@yosoku/core/measure/read-methods';
-import type { BodyOf } from '@yosoku/core/logbook/entry';
+import type { BodyOf } from '@yosoku/core/record/entry';
 import { placeHref } from '@/features/builds/station-line';
 import type { StationProps } from '@/features/builds/station-screen';
 import { newId } from '@/features/builds/use-logbook';

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { StationBody } from '@/features/builds/station-body';
 import { useStationWidth } from '@/features/builds/use-station-width';

@@ -2,7 +2,7 @@ import { Link } from 'expo-router';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { formatReading, readingAt } from '@yosoku/core/crank/wheel';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';
 import type { Write } from '@/features/builds/use-logbook';

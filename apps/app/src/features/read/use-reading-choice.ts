@@ -1,7 +1,7 @@
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
-import { type NextReading, nextReading } from '@yosoku/core/logbook/read-plan';
-import type { Report } from '@yosoku/core/logbook/report';
+import { type NextReading, nextReading } from '@yosoku/core/findings/read-plan';
+import type { Report } from '@yosoku/core/report/report';
 import { formatLength, parseLength, typedLength } from '@yosoku/core/units/length';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';

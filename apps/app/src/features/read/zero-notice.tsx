@@ -1,5 +1,5 @@
 import { Link } from 'expo-router';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { placeHref } from '@/features/builds/station-line';
 import { Notice } from '@/ui/notice';
 

@@ -1,8 +1,8 @@
 import { Link } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { writeBuildFile } from '@yosoku/core/logbook/file';
-import { READING_COLUMNS, readingsTable } from '@yosoku/core/logbook/readings-table';
+import { writeBuildFile } from '@yosoku/core/record/file';
+import { READING_COLUMNS, readingsTable } from '@yosoku/core/report/readings-table';
 import { StationBody } from '@/features/builds/station-body';
 import type { StationProps } from '@/features/builds/station-screen';
 import { selectEntries, selectOwnWaiting } from '@/store/selectors';

@@ -1,6 +1,6 @@
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import { Pressable, View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { useTheme } from '@/ui/theme';
 import { type Tone, Words } from '@/ui/words';
 

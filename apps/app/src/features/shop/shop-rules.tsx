@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { ZERO_METHODS, ZERO_METHOD_NAMES } from '@yosoku/core/crank/zero-methods';
+import { ZERO_METHODS, ZERO_METHOD_NAMES } from '@yosoku/core/tdc/zero-methods';
 import { READ_METHODS, RULING_METHODS } from '@yosoku/core/measure/read-methods';
 import { type ShopRules, ruled } from '@/store/session-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';

@@ -1,6 +1,6 @@
 import { type ReactNode, createContext, useCallback, useContext, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import { cutText } from '@yosoku/core/units/text';
 import { type Write, newId } from '@/features/builds/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type AtHand, allowsMethod, proposeZero } from '@yosoku/core/crank/propose-zero';
+import { type AtHand, allowsMethod, proposeZero } from '@yosoku/core/tdc/propose-zero';
 import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
-import { ZERO_METHODS, ZERO_METHOD_NAMES, type ZeroMethodName } from '@yosoku/core/crank/zero-methods';
-import type { Report } from '@yosoku/core/logbook/report';
+import { ZERO_METHODS, ZERO_METHOD_NAMES, type ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
+import type { Report } from '@yosoku/core/report/report';
 import { parseLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/features/builds/station-body';
 import type { Write } from '@/features/builds/use-logbook';

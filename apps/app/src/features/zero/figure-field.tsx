@@ -1,5 +1,5 @@
-import type { Report } from '@yosoku/core/logbook/report';
-import { ZERO_METHODS } from '@yosoku/core/crank/zero-methods';
+import type { Report } from '@yosoku/core/report/report';
+import { ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { crankAngleAtDrop } from '@yosoku/core/crank/slider-crank';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatLength, parseLength } from '@yosoku/core/units/length';

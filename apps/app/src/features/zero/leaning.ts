@@ -1,4 +1,4 @@
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 
 /** Ids of the readings that lean on a position of the wheel. */
 export const leaningOn = ({ trials }: Report, setting: string | null): string[] =>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/logbook/report';
+import type { Report } from '@yosoku/core/report/report';
 import type { Write } from '@/features/builds/use-logbook';
 import { useShortcuts } from '@/features/entry/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';

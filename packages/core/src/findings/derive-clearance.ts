@@ -1,0 +1,204 @@
+import { VALVES, type Valve } from '../cam/card';
+import type { CompletedCard } from '../cam/complete-card';
+import { type Lobe, advanced } from '../cam/lobe';
+import {
+  FURTHEST_SWEPT,
+  type MeasuredGap,
+  type Tightest,
+  USUAL_MINIMUM,
+  type ValveSetting,
+  carryGap,
+  roomToMove,
+} from '../clearance/valve-to-piston';
+import type { Problem } from '../problem';
+import { atLeastDegrees, atMostDegrees, computedDegrees } from '../units/degrees';
+import { formatComputedLength } from '../units/length';
+import type { TrialFinding } from './derive-trial';
+import type { Build } from '../record/fold';
+import { measuredLobe } from '../report/report-trial';
+import { crankOf } from './zero-passes';
+
+/** Valve to piston, as it stands now. Lengths mm, crank degrees. */
+export interface ClearanceFinding {
+  readonly valve: Valve;
+  readonly minimum: number;
+  readonly angle: number | null;
+  readonly pocket: ValveSetting['pocket'];
+  readonly state: 'unknown' | 'enough' | 'tight';
+  readonly gaps: readonly {
+    readonly entry: string;
+    readonly trial: string;
+    readonly at: number;
+    readonly gap: number;
+  }[];
+  readonly tightest: Tightest | null;
+  /** From where to where the cam may be moved; null where that is not known, or nowhere holds (then `state` is tight). */
+  readonly room: { readonly from: number; readonly to: number } | null;
+  readonly words: string;
+  readonly problem: Problem | null;
+}
+
+/** Everything that a sweep of one valve needs. */
+export interface GapCase {
+  readonly setting: ValveSetting;
+  readonly measured: readonly MeasuredGap[];
+}
+
+/**
+ * The lobe of the first bank as the cam stands in a trial: as measured there, else as measured before and moved since as was expected.
+ * null where nobody can say: never measured, or moved since by who knows what.
+ */
+function lobeIn(
+  build: Build,
+  trials: readonly TrialFinding[],
+  at: number,
+  card: CompletedCard,
+  valve: Valve,
+): Lobe | null {
+  let moved = 0;
+  for (let i = at; i >= 0; i -= 1) {
+    const measured = measuredLobe(trials[i]?.banks[0], card, valve);
+    if (measured) return moved === 0 ? measured : advanced(measured, moved);
+    const { why, move } = build.trials[i] ?? {};
+    if (why !== 'moved') continue;
+    const expected = move?.cams.find(({ cam, bank }) => bank === 1 && (cam === 'single' || cam === valve));
+    if (!expected) return null;
+    moved += expected.by;
+  }
+  return null;
+}
+
+/** What the gap of a valve is worked out from, or what is missing for it. */
+export function gapCaseOf(
+  build: Build,
+  trials: readonly TrialFinding[],
+  card: CompletedCard,
+  valve: Valve,
+): { readonly ok: true; readonly found: GapCase } | { readonly ok: false; readonly problem: Problem } {
+  const lacking = (message: string, remedy: string) => ({ ok: false, problem: { message, remedy } }) as const;
+  const crank = crankOf(build.description.body);
+  const facing = build.clearance?.body[valve];
+  const now = lobeIn(build, trials, trials.length - 1, card, valve);
+  const gaps = gapsOf(build, valve);
+  if (gaps.length === 0)
+    return lacking(
+      'No clearance was measured yet.',
+      'Measure it at some places round overlap TDC, or push the valve to the piston at one.',
+    );
+  if (!crank) return lacking('Stroke and rod are not known.', 'Give them at the engine.');
+  if (!facing)
+    return lacking('Nobody has said how valve and piston face each other.', 'Give the valve’s angle to the bore.');
+  if (!now)
+    return lacking(
+      `Where the ${valve} lobe stands now has not been measured.`,
+      'Measure it at Read: the gap follows its lift.',
+    );
+  const { engine } = build.description.body;
+  const printed = build.card?.body[valve];
+  const direct = build.asItStands?.body.lifter === 'bucket';
+  const ratio = engine.rockerRatio?.[valve] ?? card[valve].ratio ?? (direct ? 1 : null);
+  // Taken for 1 where there are rockers, the valve would open less than it does, and the gap come out too large.
+  if (ratio === null)
+    return lacking(
+      'The rocker ratio is not known.',
+      'Give it at the engine: 1 where the cam works on the valve itself. The gap follows the lift of the valve.',
+    );
+  const setting: ValveSetting = {
+    valve,
+    crank,
+    angle: facing.angle,
+    pocket: facing.pocket,
+    lobe: now,
+    ratio,
+    lash: printed?.lashCold ?? printed?.lashHot ?? 0,
+  };
+  const measured = gaps.flatMap(({ trial, at, gap }): MeasuredGap[] => {
+    const place = trials.findIndex(({ id }) => id === trial);
+    const then = place < 0 ? null : lobeIn(build, trials, place, card, valve);
+    return then ? [{ at, gap, camAhead: now.nose - then.nose }] : [];
+  });
+  return measured.length > 0
+    ? { ok: true, found: { setting, measured } }
+    : lacking('Where the cam stood when it was measured is not known.', 'Measure cam and clearance in one trial.');
+}
+
+/** The gaps of a valve in the last trial that has any. */
+function gapsOf(build: Build, valve: Valve): ClearanceFinding['gaps'] {
+  const trial = build.trials.findLast(({ gaps }) => gaps.some(({ body }) => body.valve === valve));
+  return (trial?.gaps ?? [])
+    .filter(({ body }) => body.valve === valve)
+    .flatMap(({ id, body }) => body.gaps.map(({ at, gap }) => ({ entry: id, trial: body.trial, at, gap })));
+}
+
+/** A sweep costs more than all other deriving: kept with the entry that holds its gaps, and what it was made from. */
+const swept = new WeakMap<
+  object,
+  { readonly from: string; readonly tightest: Tightest; readonly room: ClearanceFinding['room'] }
+>();
+
+function sweepOnce(holder: object, { setting, measured }: GapCase, minimum: number) {
+  const from = JSON.stringify([setting, measured, minimum]);
+  const known = swept.get(holder);
+  if (known?.from === from) return known;
+  const gap = carryGap(setting, measured);
+  const fresh = { from, tightest: gap.tightest(0), room: roomToMove(gap, minimum) };
+  swept.set(holder, fresh);
+  return fresh;
+}
+
+/** Valve-to-piston clearance of the first bank, both valves. */
+export function deriveClearance(
+  build: Build,
+  trials: readonly TrialFinding[],
+  card: CompletedCard,
+): readonly ClearanceFinding[] {
+  const { units } = build.description.body;
+  return VALVES.map((valve): ClearanceFinding => {
+    const facing = build.clearance?.body[valve];
+    const minimum = facing?.minimum ?? USUAL_MINIMUM[valve];
+    const gaps = gapsOf(build, valve);
+    const common = {
+      valve,
+      minimum,
+      angle: facing?.angle ?? null,
+      pocket: facing?.pocket ?? ('unknown' as const),
+      gaps,
+    };
+    const found = gapCaseOf(build, trials, card, valve);
+    if (!found.ok)
+      return {
+        ...common,
+        state: 'unknown',
+        tightest: null,
+        room: null,
+        words: `${found.problem.message} ${found.problem.remedy}`,
+        problem: found.problem,
+      };
+    const holder =
+      build.trials.flatMap((trial) => trial.gaps).findLast(({ body }) => body.valve === valve) ?? found.found;
+    const { tightest, room } = sweepOnce(holder, found.found, minimum);
+    const size = formatComputedLength(tightest.gap, units);
+    const least = formatComputedLength(minimum, units);
+    const where = `${computedDegrees(Math.abs(tightest.at), 0)} ${tightest.at < 0 ? 'before' : 'after'} TDC`;
+    const enough = tightest.gap >= minimum;
+    return {
+      ...common,
+      state: enough ? 'enough' : 'tight',
+      tightest,
+      room,
+      words: enough
+        ? `${size} at the tightest, ${where}; at least ${least} is wanted. ${roomWords(room)}`
+        : `Only ${size} at the tightest, ${where}: ${least} is wanted. Do not run it like this. ${roomWords(room)}`,
+      problem: null,
+    };
+  });
+}
+
+function roomWords(room: ClearanceFinding['room']): string {
+  if (!room) return 'No move of the cam within 20° cures it.';
+  if (room.from > 0) return `It takes ${atLeastDegrees(room.from)} of advance to cure it.`;
+  if (room.to < 0) return `It takes ${atLeastDegrees(-room.to)} of retard to cure it.`;
+  const way = (far: number, word: string): string =>
+    far >= FURTHEST_SWEPT - 0.1 ? `${word} as far as anybody would` : `${word} ${atMostDegrees(far)}`;
+  return `The cam may still be ${way(room.to, 'advanced')}, and ${way(-room.from, 'retarded')}.`;
+}

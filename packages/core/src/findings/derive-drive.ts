@@ -1,0 +1,238 @@
+import { type AngleCorrection, type AngleRead, correctAngle } from '../timing-set/electronic-angle';
+import { type Setting, advanceOfSetting, settingLabel } from '../timing-set/hardware';
+import { type ObservedMove, type Response, isSame, learnResponse } from '../timing-set/learned-response';
+import { computedDegrees } from '../units/degrees';
+import { type Cam, camsOf, turnedBy } from '../record/cams-of';
+import type { TrialFinding } from './derive-trial';
+import type { FittedHardware } from '../record/entry';
+import type { Build, Trial } from '../record/fold';
+import { whatItGave } from './what-it-gave';
+
+/** A part of the drive as it stands now, and what is known of it. */
+export interface PartFinding extends FittedHardware {
+  readonly turns: readonly Cam[];
+  readonly response: Response;
+  /** What it was learned from, in words; null where nothing was. */
+  readonly learned: string | null;
+  readonly angle:
+    (AngleCorrection & { readonly nominal: number; readonly shows: number; readonly stands: number }) | null;
+}
+
+/** A move that was made before a trial. */
+export interface MoveFinding {
+  readonly trial: string;
+  readonly parts: readonly {
+    readonly part: string;
+    readonly name: string;
+    readonly from: string;
+    readonly to: string;
+    readonly label: number | null;
+  }[];
+  readonly cams: readonly {
+    readonly cam: Cam;
+    /** By the labels, as expected, and as measured; crank degrees of advance. */
+    readonly label: number | null;
+    readonly expected: number | null;
+    readonly gave: number | null;
+    readonly standard: number | null;
+  }[];
+  readonly words: string | null;
+}
+
+/** A move of one part that was measured: what the shop learns of that piece. */
+export interface LearnedMove extends ObservedMove {
+  readonly library: string;
+}
+
+export interface DriveFinding {
+  readonly entry: string | null;
+  readonly camTurns: 'with-crank' | 'against-crank';
+  readonly parts: readonly PartFinding[];
+  readonly moves: ReadonlyMap<string, MoveFinding>;
+  readonly experience: readonly LearnedMove[];
+}
+
+interface Standing {
+  readonly entry: string | null;
+  readonly camTurns: DriveFinding['camTurns'];
+  readonly parts: readonly FittedHardware[];
+}
+
+/** How the drive stands at the end of a trial: as it was said there, else as the move before the trial left it. */
+function after(before: Standing, trial: Trial): Standing {
+  if (trial.drive) {
+    const { camTurns, parts } = trial.drive.body;
+    return { entry: trial.drive.id, camTurns, parts };
+  }
+  return { ...before, parts: moved(before.parts, trial) };
+}
+
+const moved = (parts: readonly FittedHardware[], { move }: Trial): readonly FittedHardware[] =>
+  move
+    ? parts.map((part) => {
+        const set = move.parts.find((each) => each.part === part.part);
+        return set && advanceOfSetting(part.hardware, set.to) !== null ? { ...part, at: set.to } : part;
+      })
+    : parts;
+
+/** The hardware of the drive, trial by trial: where it stood, what each move gave, what that teaches. */
+export function deriveDrive(build: Build, trials: readonly TrialFinding[]): DriveFinding {
+  const cams = camsOf(build);
+  const turning = build.asItStands?.body.drive === 'gear' ? 'against-crank' : 'with-crank';
+  let standing: Standing = { entry: null, camTurns: turning, parts: [] };
+  const moves = new Map<string, MoveFinding>();
+  const observed = new Map<string, ObservedMove[]>();
+  build.trials.forEach((trial, at) => {
+    const before = standing;
+    const [then, now] = [trials[at - 1], trials[at]];
+    if (then && now && trial.why === 'moved') {
+      const made = moveOf(before, trial, then, now, cams);
+      moves.set(trial.id, made.finding);
+      if (made.observed) {
+        const known = observed.get(made.observed.part) ?? [];
+        observed.set(made.observed.part, [...known, made.observed.move]);
+      }
+    }
+    standing = after(before, trial);
+  });
+  const parts = standing.parts.map((part): PartFinding => {
+    const own = observed.get(part.part) ?? [];
+    const response = learnResponse(part.hardware, [...part.experience, ...own]);
+    const angle = angleOf(build, part);
+    return {
+      ...part,
+      at: angle ? { at: angle.stands } : part.at,
+      turns: turnedBy(part, cams),
+      response,
+      learned: learnedWords(part, response, own),
+      angle,
+    };
+  });
+  return {
+    entry: standing.entry,
+    camTurns: standing.camTurns,
+    parts,
+    moves,
+    experience: standing.parts.flatMap(({ part, library }) =>
+      library === null ? [] : (observed.get(part) ?? []).map((move) => ({ ...move, library })),
+    ),
+  };
+}
+
+function moveOf(before: Standing, trial: Trial, then: TrialFinding, now: TrialFinding, cams: readonly Cam[]) {
+  const set = (trial.move?.parts ?? []).flatMap(({ part, to }) => {
+    const fitted = before.parts.find((each) => each.part === part);
+    return fitted && !isSame(fitted.at, to) ? [{ fitted, to, label: labelOf(fitted, to) }] : [];
+  });
+  const found = cams.map((cam) => {
+    const mine = set.filter(({ fitted }) => turnedBy(fitted, cams).some(({ key }) => key === cam.key));
+    const gave = whatItGave(then, now, cam);
+    const expected = trial.move?.cams.find((each) => each.cam === cam.cam && each.bank === cam.bank);
+    return {
+      cam,
+      label: mine.length === 0 ? null : mine.reduce((sum, { label }) => sum + (label ?? 0), 0),
+      expected: expected?.by ?? null,
+      gave: gave?.gave ?? null,
+      standard: gave?.standard ?? null,
+    };
+  });
+  const finding: MoveFinding = {
+    trial: trial.id,
+    parts: set.map(({ fitted, to, label }) => ({
+      part: fitted.part,
+      name: fitted.name,
+      from: settingLabel(fitted.hardware, fitted.at),
+      to: settingLabel(fitted.hardware, to),
+      label,
+    })),
+    cams: found,
+    words: gaveWords(found),
+  };
+  const [only, ...others] = set;
+  // Two parts put elsewhere at once: what each of them gave nobody knows.
+  if (!only || others.length > 0) return { finding, observed: null };
+  const turned = turnedBy(only.fitted, cams).map(({ key }) => key);
+  const measured = found.filter(({ cam, gave }) => turned.includes(cam.key) && gave !== null);
+  if (measured.length === 0) return { finding, observed: null };
+  const mean = (of: (each: (typeof found)[number]) => number | null): number =>
+    measured.reduce((sum, each) => sum + (of(each) ?? 0), 0) / measured.length;
+  return {
+    finding,
+    observed: {
+      part: only.fitted.part,
+      move: {
+        from: only.fitted.at,
+        to: only.to,
+        gave: mean(({ gave }) => gave),
+        standard: mean(({ standard }) => standard),
+      },
+    },
+  };
+}
+
+function labelOf({ hardware, at }: FittedHardware, to: Setting): number | null {
+  const [from, until] = [advanceOfSetting(hardware, at), advanceOfSetting(hardware, to)];
+  return from === null || until === null ? null : until - from;
+}
+
+/** "The cam came 4.9° forward ±0.4° of the 6.0° that its label says." */
+function gaveWords(cams: MoveFinding['cams']): string | null {
+  const words = cams.flatMap(({ cam, label, gave, standard }) => {
+    if (gave === null || standard === null) return [];
+    const name = cam.name.charAt(0).toUpperCase() + cam.name.slice(1);
+    const within = `±${computedDegrees(Math.max(1.96 * standard, 0.05))}`;
+    const did =
+      Math.abs(gave) < 0.05
+        ? 'did not move'
+        : `went ${computedDegrees(Math.abs(gave))} ${gave > 0 ? 'earlier' : 'later'}`;
+    const of = label === null || Math.abs(label) < 0.05 ? '' : `; its label says ${signedDegrees(label)}`;
+    return [`${name} ${did}, ${within}${of}.`];
+  });
+  return words.length > 0 ? words.join(' ') : null;
+}
+
+export const signedDegrees = (value: number): string =>
+  `${value > 0 ? '+' : value < 0 ? '−' : ''}${computedDegrees(Math.abs(value))}`;
+
+function learnedWords(part: FittedHardware, response: Response, own: readonly ObservedMove[]): string | null {
+  if (response.learnedFrom === 0) return null;
+  const last = own.at(-1) ?? part.experience.at(-1);
+  const elsewhere = part.experience.length;
+  const from = [
+    own.length > 0 ? `${own.length} ${own.length === 1 ? 'move' : 'moves'} here` : null,
+    elsewhere > 0 ? `${elsewhere} on other engines` : null,
+  ].filter((each) => each !== null);
+  const told = last
+    ? `From ${settingLabel(part.hardware, last.from)} to ${settingLabel(part.hardware, last.to)} it gave ${signedDegrees(last.gave)} ±${computedDegrees(1.96 * last.standard)}. `
+    : '';
+  return `${told}The plan counts on ${percentOf(response.response)} of its label, ±${percentOf(1.96 * response.standard)}, learned from ${from.join(' and ')}.`;
+}
+
+const percentOf = (share: number): string => `${Math.round(100 * share)} %`;
+
+/** What a phaser's own angle says, over all trials: it stands where it was last read, or last set, whichever came later. */
+function angleOf(build: Build, part: FittedHardware): PartFinding['angle'] {
+  const { hardware } = part;
+  if (hardware.kind !== 'phaser') return null;
+  let said: { readonly at: number; readonly wound: boolean } | null = null;
+  const reads: AngleRead[] = [];
+  for (const trial of build.trials) {
+    const set = trial.move?.parts.find((each) => each.part === part.part)?.to;
+    const fitted = trial.drive?.body.parts.find((each) => each.part === part.part)?.at;
+    // A move is made before the trial that measures it; what is fitted there says where everything stands.
+    if (set && 'at' in set) said = { at: set.at, wound: true };
+    if (fitted && 'at' in fitted) said = { at: fitted.at, wound: false };
+    for (const { body } of trial.phasers) {
+      if (body.part !== part.part) continue;
+      const setTo = body.setTo ?? (set && 'at' in set ? set.at : null);
+      reads.push({ nominal: body.nominal, shows: body.shows, setTo });
+      said = null;
+    }
+  }
+  const last = reads.at(-1);
+  const found = correctAngle(hardware, reads);
+  if (!last || !found) return null;
+  // Two turns after it was set its spring has taken back what it always takes.
+  const stands = said === null ? last.shows : said.wound ? said.at - found.windUp : said.at;
+  return { ...found, nominal: last.nominal, shows: last.shows, stands };
+}

@@ -1,0 +1,60 @@
+import { type CheckName, PREPARE_CHECKS, checksFor } from '../prepare/checks';
+import { judgeEndPlay } from '../prepare/end-play';
+import type { BodyOf } from '../record/entry';
+import type { Build } from '../record/fold';
+
+export interface CheckFinding {
+  readonly check: CheckName;
+  readonly title: string;
+  readonly why: string;
+  readonly caution: string | null;
+  readonly state: 'due' | 'done' | 'skipped';
+  readonly reason: string | null;
+  readonly entry: string | null;
+}
+
+export interface PrepareFinding {
+  readonly asItStands:
+    | (Omit<BodyOf<'engine.as-it-stands'>, 'replaces' | 'springs'> & {
+        readonly entry: string;
+        readonly springs: 'checking' | 'valve' | 'none' | null;
+      })
+    | null;
+  readonly checks: readonly CheckFinding[];
+  readonly endPlay: {
+    readonly entry: string;
+    readonly state: 'inside' | 'tight' | 'loose';
+    readonly words: string;
+  } | null;
+}
+
+/** The checks that this engine calls for, and what was answered. Empty until somebody has said how it stands. */
+export function derivePrepare(build: Build): PrepareFinding {
+  const stated = build.asItStands;
+  const endPlay = build.endPlay;
+  const names = stated ? checksFor(stated.body) : [];
+  return {
+    asItStands: stated && { ...withoutLink(stated.body), springs: stated.body.springs ?? null, entry: stated.id },
+    checks: names.map((check) => {
+      const { title, why, caution } = PREPARE_CHECKS[check];
+      const answer = build.checks.get(check);
+      // A figure is a better answer than a tick.
+      const measured = check === 'end-play' && endPlay !== null;
+      return {
+        check,
+        title,
+        why,
+        caution,
+        state: measured ? 'done' : (answer?.body.result ?? 'due'),
+        reason: answer?.body.reason ?? null,
+        entry: answer?.id ?? null,
+      };
+    }),
+    endPlay: endPlay && {
+      entry: endPlay.id,
+      ...judgeEndPlay(endPlay.body.thrust, endPlay.body.play, build.description.body.units),
+    },
+  };
+}
+
+const withoutLink = ({ replaces: _replaces, ...stated }: BodyOf<'engine.as-it-stands'>) => stated;

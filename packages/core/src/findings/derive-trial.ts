@@ -1,0 +1,232 @@
+import { type CompletedCard, completeCard } from '../cam/complete-card';
+import { type Target, aheadOfCard, targetCentreline } from '../cam/target';
+import type { RulingMethod } from '../measure/read-methods';
+import type { LengthUnit } from '../units/length';
+import type { Evidence } from '../verdict/observations';
+import { DEFAULT_LIMIT } from '../verdict/limits';
+import { together } from '../verdict/verdict';
+import { type ClosingFinding, closingCheck } from './closing-check';
+import { type Decision, decideTrial, placeViews } from './derive-verdict';
+import type { BodyOf } from '../record/entry';
+import type { Build, Trial } from '../record/fold';
+import { type RoundFinding, bankOf, findRound } from './read-rounds';
+import { type TraceFinding, findTraces } from './read-traces';
+import { findViews } from './views/find-views';
+import { gatherEvidence } from './gather-evidence';
+import type { View, ViewContext } from './views/view';
+import type { SettingFinding } from './zero-passes';
+
+/** What was read at one bank of cylinders: its cams stand apart from those of the other. */
+export interface BankFinding {
+  readonly bank: 1 | 2;
+  readonly rounds: readonly RoundFinding[];
+  readonly traces: readonly TraceFinding[];
+  readonly views: readonly View[];
+  readonly evidence: Evidence;
+  readonly decision: Decision;
+}
+
+export interface TrialFinding {
+  readonly id: string;
+  readonly number: number;
+  readonly note: string | null;
+  /** When it was begun, by the device's clock: for people. */
+  readonly begunAt: string;
+  readonly why: Trial['why'];
+  readonly banks: readonly BankFinding[];
+  /** All banks together. */
+  readonly rounds: readonly RoundFinding[];
+  readonly traces: readonly TraceFinding[];
+  readonly views: readonly View[];
+  /** Has anything moved since TDC? */
+  readonly closing: ClosingFinding;
+  readonly decision: Pick<Decision, 'cams' | 'verdict' | 'faults'>;
+}
+
+type InForce = Pick<BodyOf<'target.set'>, 'target' | 'limit'> & {
+  /** Of a twin-cam engine, where it has one of its own. */
+  readonly exhaust: Target | null;
+  readonly judgedBy: RulingMethod | null;
+};
+
+/** The target that holds: as the builder set it, else straight to the card with the usual limit. */
+export function targetInForce(build: Build): InForce {
+  const set = build.target?.body;
+  const twin = build.description.body.engine.cams === 'twin';
+  return set
+    ? {
+        target: set.target,
+        exhaust: twin ? (set.exhaust ?? null) : null,
+        limit: set.limit,
+        judgedBy: set.judgedBy ?? null,
+      }
+    : { target: { kind: 'card' }, exhaust: null, limit: DEFAULT_LIMIT, judgedBy: null };
+}
+
+/** Where each cam shall sit: its centreline as printed, and how far ahead of its card that is; null where nothing says it. */
+export function aimOf(build: Build, card: CompletedCard): Pick<ViewContext, 'ahead' | 'wanted'> {
+  const { target, exhaust } = targetInForce(build);
+  const intake = targetCentreline(card.intake.centreline, target);
+  const ahead = aheadOfCard(card.intake.centreline, target);
+  const following = ahead === null ? null : ({ kind: 'ahead-of-card', advance: ahead } as const);
+  const aim = exhaust ?? following;
+  const wanted = aim && targetCentreline(card.exhaust.centreline, aim, 'exhaust');
+  return {
+    ahead: { intake: ahead, exhaust: aim && aheadOfCard(card.exhaust.centreline, aim, 'exhaust') },
+    wanted: {
+      intake: intake.ok ? intake.centreline : null,
+      exhaust: wanted?.ok ? wanted.centreline : null,
+    },
+  };
+}
+
+/** Completing a card costs more than deriving the readings; a card hardly ever changes. Kept with the entry that it came from. */
+const completed = new WeakMap<object, { readonly units: LengthUnit; readonly card: CompletedCard }>();
+
+/** The card as far as it goes: an empty one where there is none. */
+export function cardOf(build: Build): CompletedCard {
+  const { units } = build.description.body;
+  if (!build.card) return completeCard({}, units);
+  const known = completed.get(build.card);
+  if (known?.units === units) return known.card;
+  const card = completeCard(build.card.body, units);
+  completed.set(build.card, { units, card });
+  return card;
+}
+
+/** A trial is derived again at every reading of the next one: its decision is kept with its first entry, and what it was made from. */
+const decided = new WeakMap<object, { readonly from: readonly unknown[]; readonly decision: Decision }>();
+
+function decideOnce(
+  trial: Trial,
+  evidence: Evidence,
+  whole: Evidence,
+  rule: RulingMethod | null,
+  context: ViewContext,
+  told: Parameters<typeof decideTrial>[4],
+): Decision {
+  // A second bank is decided beside the first, from other readings: each keeps its own.
+  const holder = evidenceHolder(trial, told.bank, context);
+  if (!holder) return decideTrial(evidence, whole, rule, context, told);
+  const { build, card } = context;
+  const from: unknown[] = [card, build.description, build.target, build.asItStands, build.card];
+  from.push(rule, told.limit, told.zeroProved, told.last, told.closing.state, told.closing.by);
+  addInputs(from, evidence);
+  if (whole !== evidence) addInputs(from, whole);
+  const known = decided.get(holder);
+  if (known?.from.length === from.length && from.every((part, at) => part === known.from[at])) return known.decision;
+  const decision = decideTrial(evidence, whole, rule, context, told);
+  decided.set(holder, { from, decision });
+  return decision;
+}
+
+function evidenceHolder(trial: Trial, bank: 1 | 2, { build }: ViewContext): object | undefined {
+  const mine = ({ body }: { readonly body: { readonly cylinder: number } }): boolean =>
+    bankOf(body.cylinder, build) === bank;
+  return trial.rounds.find((round) => round.readings.some(mine))?.readings.find(mine) ?? trial.traces.find(mine);
+}
+
+/** Everything that a decision is made from: a later proof moves the angles of readings, a point left out those of a trace, though their entries stay. */
+function addInputs(to: unknown[], { observations, zeros, settled }: Evidence): void {
+  to.push(settled);
+  for (const each of observations)
+    to.push(
+      each.entry,
+      each.kind === 'flank' ? each.angle : each.lift,
+      each.kind === 'flank' ? each.figure : each.view,
+    );
+  for (const [zero, standard] of zeros) to.push(zero, standard);
+}
+
+function deriveTrial(
+  trial: Trial,
+  at: number,
+  build: Build,
+  settings: ReadonlyMap<string, SettingFinding>,
+  card: CompletedCard,
+  known: ViewContext['known'],
+  last: boolean,
+): TrialFinding {
+  const { limit, judgedBy } = targetInForce(build);
+  const aim = aimOf(build, card);
+  const all = trial.rounds.map((round) => findRound(round, build, settings));
+  const allTraces = findTraces(trial, build, settings);
+  const closing = closingCheck(build, trial, settings);
+  const banked = build.description.body.engine.secondBank === undefined ? ([1] as const) : ([1, 2] as const);
+  const banks = banked.map((bank): BankFinding => {
+    const mine = <T extends { readonly bank: 1 | 2 }>(of: readonly T[]): readonly T[] =>
+      banked.length === 1 ? of : of.filter((each) => each.bank === bank);
+    const [rounds, traces] = [mine(all), mine(allTraces)];
+    const context: ViewContext = { build, card, ...aim, traces, known };
+    const views = findViews(trial, rounds, context, bank);
+    const evidence = gatherEvidence(rounds, context, { odd: false, closed: closing.state === 'same' });
+    const odd = rounds.some(({ problem, holds, lacking }) => problem !== null && holds && lacking === 0);
+    const whole = odd ? gatherEvidence(rounds, context, { odd: true, closed: closing.state === 'same' }) : evidence;
+    const decision = decideOnce(trial, evidence, whole, judgedBy, context, {
+      limit,
+      zeroProved: provedOf(rounds, traces),
+      last,
+      views,
+      bank,
+      closing,
+    });
+    const placed = placeViews(views, decision);
+    return { bank, rounds, traces, views: bank === 1 ? placed : placed.map(ofSecondBank), evidence, decision };
+  });
+  const [first, second] = banks;
+  return {
+    id: trial.id,
+    number: at + 1,
+    note: trial.note ?? null,
+    begunAt: trial.begunAt,
+    why: trial.why,
+    banks,
+    rounds: all,
+    traces: allTraces,
+    closing,
+    views: second ? banks.flatMap(({ views }) => views) : (first?.views ?? []),
+    decision: second ? decideTogether(banks) : (first?.decision ?? { cams: [], verdict: null, faults: [] }),
+  };
+}
+
+const ofSecondBank = (view: View): View => ({
+  ...view,
+  bank: 2,
+  key: `bank 2 ${view.key}`,
+  title: `Bank 2: ${view.title.charAt(0).toLowerCase()}${view.title.slice(1)}`,
+});
+
+function decideTogether(banks: readonly BankFinding[]): TrialFinding['decision'] {
+  const cams = banks.flatMap(({ decision }) => decision.cams);
+  return {
+    cams,
+    verdict: together(
+      cams.map(({ verdict }) => verdict),
+      cams.map(({ cam, bank }) => `${cam === 'exhaust' ? 'Exhaust' : 'Intake'} of bank ${bank}`),
+    ),
+    faults: banks.flatMap(({ decision }) => decision.faults),
+  };
+}
+
+/** Do readings that place the cam lean on a proved zero? A lift at TDC without a wheel leans on none. */
+const provedOf = (rounds: readonly RoundFinding[], traces: readonly TraceFinding[]): boolean =>
+  rounds.some(
+    ({ method, problem, zeroProved, pastTdc }) =>
+      problem === null &&
+      (method === 'lift-at-tdc' ? zeroProved || pastTdc === null : BY_WHEEL.has(method) && zeroProved),
+  ) || traces.some((trace) => trace.placed && trace.zeroProved);
+
+/** Methods that place the cam by the wheel, reading by reading. */
+const BY_WHEEL: ReadonlySet<string> = new Set(['centreline', 'events', 'opening-only']);
+
+/** The trials with what was measured in each, and their verdicts. */
+export function deriveTrials(
+  build: Build,
+  settings: ReadonlyMap<string, SettingFinding>,
+  card: CompletedCard,
+): TrialFinding[] {
+  const known: ViewContext['known'] = new Map();
+  return build.trials.map((trial, at) =>
+    deriveTrial(trial, at, build, settings, card, known, at === build.trials.length - 1),
+  );
+}

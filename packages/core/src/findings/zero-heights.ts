@@ -1,0 +1,50 @@
+import { USUAL_CRANK } from '../tdc/zero-uncertainty';
+import { crankAngleAtDrop, pistonSlope } from '../crank/slider-crank';
+import { ZERO_METHODS } from '../tdc/zero-methods';
+import { computedDegrees } from '../units/degrees';
+import { formatLength } from '../units/length';
+import type { Described } from '../record/entry';
+import type { Zero } from '../record/fold';
+import { type PassFinding, crankOf, readStepOf } from './zero-passes';
+
+/** The eye at the pointer, 1 sigma, crank degrees. From memory. */
+const EYE = 0.1;
+/** How well an indicator is known to stand at its zero at the top, mm, and how far out of line it leans, as a share of the drop. From memory. */
+const TOP = 0.03;
+const LEANS = 0.01;
+/** Beyond so many standard deviations it is no chance. */
+const NO_CHANCE = 3;
+
+/**
+ * What the arcs of the passes show to be wrong, in words; null where nothing is. The same height gives the same arc, on whichever setting of the wheel it is read; and where
+ * stroke and rod are known, a drop has an arc of its own. Neither moves the middle, as long as both sides of each pass were at one height.
+ * Source: the slider-crank (see `crankAngleAtDrop`); the figures of eye and hand are from memory.
+ */
+export function heightTrouble(passes: readonly PassFinding[], zero: Zero, described: Described): string | null {
+  const { method } = zero.begun;
+  const { readings, feel, tool } = ZERO_METHODS[method];
+  if (readings !== 'pair') return null;
+  const crank = crankOf(described);
+  const step = readStepOf(zero, described);
+  const first = new Map<string, number>();
+  for (const { result, readings: contacts, setting } of passes) {
+    if (!result) continue;
+    const figure = contacts[0]?.indicator ?? null;
+    // A stop may be put elsewhere between finding and proving; a figure of the indicator is the same wherever.
+    const height = figure === null ? `stop ${setting}` : `figure ${figure}`;
+    const slope = pistonSlope(crank ?? USUAL_CRANK, Math.max(result.half, 1));
+    const contact = Math.hypot(step / Math.sqrt(12), EYE, feel / slope);
+    const known = first.get(height);
+    if (known === undefined) first.set(height, result.arc);
+    // Two arcs, each of two contacts.
+    else if (Math.abs(result.arc - known) > NO_CHANCE * 2 * contact)
+      return `Two passes ${figure === null ? `at one ${tool}` : `at ${formatLength(figure, described.units)}`} were ${computedDegrees(known)} and ${computedDegrees(result.arc)} wide: they were not at one height. The ${tool} moved, the indicator slipped, or the piston rocked: read both sides once more.`;
+    const at = method === 'equal-drop' && crank && figure !== null ? crankAngleAtDrop(crank, figure) : null;
+    if (!at || figure === null) continue;
+    const wide = at.after - at.before;
+    const sure = Math.hypot(Math.SQRT2 * contact, (2 * Math.hypot(TOP, LEANS * figure)) / slope);
+    if (Math.abs(result.arc - wide) > NO_CHANCE * sure)
+      return `With this stroke and rod a drop of ${formatLength(figure, described.units)} is ${computedDegrees(wide)} wide; this pass is ${computedDegrees(result.arc)}. Check the figure of the indicator, its zero at the top, the stroke and the rod.`;
+  }
+  return null;
+}

@@ -1,0 +1,137 @@
+import { ringPosition } from '../crank/wheel';
+import type { Entry } from '../record/entry';
+import { fold } from '../record/fold';
+import { figureOfReading, methodOf, readingLabel } from '../findings/read-rounds';
+
+/** Headings of the table, units in them. */
+export const READING_COLUMNS = [
+  'trial',
+  'taken at (UTC)',
+  'kind',
+  'cylinder',
+  'valve',
+  'method',
+  'indicator on',
+  'shows',
+  'figure (mm)',
+  'wheel as read',
+  'ring position (crank degrees)',
+  'approach',
+  'read by',
+  'counts',
+  'why not',
+] as const;
+
+export type ReadingRow = Readonly<Record<(typeof READING_COLUMNS)[number], string | number>>;
+
+const EMPTY: ReadingRow = {
+  trial: '',
+  'taken at (UTC)': '',
+  kind: '',
+  cylinder: '',
+  valve: '',
+  method: '',
+  'indicator on': '',
+  shows: '',
+  'figure (mm)': '',
+  'wheel as read': '',
+  'ring position (crank degrees)': '',
+  approach: '',
+  'read by': 'eye',
+  counts: 'yes',
+  'why not': '',
+};
+
+const readBy = (from: { readonly box: string } | undefined): Partial<ReadingRow> =>
+  from ? { 'read by': from.box } : {};
+
+/**
+ * Every reading of a build as rows of a table: contacts of the zero, readings of the cam, the points of its traces, clearances. What was undone or left out stands in it too,
+ * and says so.
+ */
+export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
+  const build = fold(entries);
+  if (!build) return [];
+  const numbers = new Map(build.trials.map(({ id }, at) => [id, at + 1]));
+  const methods = new Map(
+    build.trials.flatMap(({ rounds }) => rounds.map((round) => [round.id, methodOf(round)] as const)),
+  );
+  return entries.flatMap((entry): ReadingRow[] => {
+    const left = build.voided.get(entry.id) ?? build.adrift.get(entry.id);
+    const common = {
+      ...EMPTY,
+      'taken at (UTC)': new Date(entry.takenAt).toISOString(),
+      counts: left === undefined ? 'yes' : 'no',
+      'why not': left ?? '',
+    };
+    switch (entry.kind) {
+      case 'zero.reading': {
+        const { side, indicator, wheel, from } = entry.body;
+        return [
+          {
+            ...common,
+            kind: 'zero',
+            shows: `${side} TDC`,
+            'figure (mm)': indicator ?? '',
+            'wheel as read': wheel.shows,
+            'ring position (crank degrees)': ringPosition(wheel),
+            ...readBy(from),
+          },
+        ];
+      }
+      case 'reading.taken': {
+        const { trial, cylinder, valve, round, method, sitsOn, wheel, approach, from } = entry.body;
+        return [
+          {
+            ...common,
+            trial: numbers.get(trial) ?? '',
+            kind: 'cam',
+            cylinder,
+            valve,
+            method: method ?? methods.get(round) ?? 'centreline',
+            'indicator on': sitsOn,
+            shows: readingLabel(entry.body),
+            'figure (mm)': figureOfReading(entry.body),
+            'wheel as read': wheel?.shows ?? '',
+            'ring position (crank degrees)': wheel ? ringPosition(wheel) : '',
+            approach,
+            ...readBy(from),
+          },
+        ];
+      }
+      case 'trace.recorded': {
+        const { trial, cylinder, valve, sitsOn, approach, points, source, name } = entry.body;
+        const without = build.voidedPoints.get(entry.id);
+        return points.map(([angle, lift], place) => ({
+          ...common,
+          trial: numbers.get(trial) ?? '',
+          kind: 'trace',
+          cylinder,
+          valve,
+          method: 'trace',
+          'indicator on': sitsOn,
+          'figure (mm)': lift,
+          'ring position (crank degrees)': angle,
+          approach,
+          'read by': source === 'instrument' ? (name ?? source) : source,
+          ...(without?.has(place) ? { counts: 'no', 'why not': 'left out of the trace' } : {}),
+        }));
+      }
+      case 'clearance.measured': {
+        const { trial, cylinder, valve, gaps } = entry.body;
+        return gaps.map(({ at, gap }) => ({
+          ...common,
+          trial: numbers.get(trial) ?? '',
+          kind: 'clearance',
+          cylinder,
+          valve,
+          shows: 'valve to piston, past overlap TDC',
+          'figure (mm)': gap,
+          'ring position (crank degrees)': at,
+        }));
+      }
+      default:
+        return [];
+    }
+  });
+}

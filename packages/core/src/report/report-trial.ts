@@ -1,0 +1,113 @@
+import { type Valve, noseAt } from '../cam/card';
+import type { CompletedCard } from '../cam/complete-card';
+import { fitLobe } from '../cam/fit-lobe';
+import type { Lobe } from '../cam/lobe';
+import { type CylinderKnown, whatIf } from '../cam/what-if';
+import { wrap180 } from '../units/angle';
+import type { BankFinding, TrialFinding } from '../findings/derive-trial';
+import type { RoundFinding } from '../findings/read-rounds';
+import type { TraceFinding } from '../findings/read-traces';
+import type { Report } from './report-schema';
+import { offsetOf } from '../findings/zero-passes';
+
+type ReportedTrial = Report['trials'][number];
+
+/** Overlap is told at 0.050 in, mm. */
+const OVERLAP_AT = 1.27;
+/** Degrees from point to point of a curve that is only to be drawn. */
+const DRAWN_STEP = 4;
+/** Heights at which the lean is shown, as shares of the peak. */
+const LEAN_AT = [0.95, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.05];
+
+/** A trial as the Report has it. */
+export function reportTrial(trial: TrialFinding, card: CompletedCard, cylinder: CylinderKnown): ReportedTrial {
+  const { id, number, note, begunAt, why, decision } = trial;
+  // Pictures show the first bank.
+  const [first] = trial.banks;
+  const lobes = { intake: measuredLobe(first, card, 'intake'), exhaust: measuredLobe(first, card, 'exhaust') };
+  const { separation, overlap, trapped } = whatIf(lobes, { intake: 0, exhaust: 0 }, OVERLAP_AT, cylinder);
+  return {
+    id,
+    number,
+    note,
+    begunAt,
+    why,
+    verdict: decision.verdict,
+    cams: decision.cams,
+    faults: decision.faults,
+    rounds: trial.rounds,
+    traces: trial.traces.map(reportTrace),
+    views: trial.views,
+    lobes,
+    stands: { separation, overlap, trapped },
+    dots: dotsOf(first?.rounds ?? [], card),
+  };
+}
+
+function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
+  const { curve, shift, dots, zero: _zero, ...rest } = trace;
+  if (!curve) return { ...rest, figures: null, curve: [], lean: [], dots: [...dots] };
+  const steps = Math.floor((curve.to - curve.from) / DRAWN_STEP);
+  const { peak, area, steepest, zeroOff, every, whole } = curve;
+  return {
+    ...rest,
+    figures: { peak, nose: curve.nose + shift, area, steepest, zeroOff, every, whole },
+    curve: Array.from({ length: steps + 1 }, (_, i): [number, number] => {
+      const at = curve.from + i * DRAWN_STEP;
+      return [at + shift, Math.max(0, curve.lift(at))];
+    }),
+    lean: LEAN_AT.flatMap((share) => {
+      const centre = curve.centre(share * peak);
+      return centre ? [{ lift: share * peak, centre: centre.angle + shift, standard: centre.standard }] : [];
+    }),
+    dots: [...dots],
+  };
+}
+
+/** The lobe as measured: through what was read of it; its shape from the card where that is all there is. */
+export function measuredLobe(trial: BankFinding | undefined, card: CompletedCard, valve: Valve): Lobe | null {
+  if (!trial) return null;
+  const views = trial.views.filter((view) => view.valve === valve);
+  const centre = views.find((view) => view.method === 'centreline' || view.method === 'trace');
+  const events = trial.rounds.filter((round) => round.valve === valve && round.sitsOn !== 'valve' && round.events);
+  const ofCard = card[valve].curve;
+  const peak = views.find((view) => view.key === `lobe-lift ${valve}`)?.value ?? ofCard?.peak;
+  if (peak === undefined) return null;
+  const nose = centre ? noseAt(valve, centre.value) : undefined;
+  const seen = events.flatMap(({ height, events: found }) =>
+    found && height !== null ? [{ height, duration: found.duration, centre: noseAt(valve, found.centre) }] : [],
+  );
+  if (new Set(seen.map(({ height }) => height)).size < 2 && ofCard) {
+    // One height does not shape a lobe: the card's shape, put where the readings say.
+    const [only] = seen;
+    const leaning = only
+      ? ofCard.lean * (1 - (Math.min(only.height, ofCard.peak) / ofCard.peak) ** (1 / ofCard.power))
+      : 0;
+    const at = nose ?? (only ? only.centre - leaning : undefined);
+    return at === undefined ? null : { ...ofCard, peak, nose: at };
+  }
+  if (seen.length === 0) return null;
+  return fitLobe({ peak, nose, durations: seen, centres: seen })?.lobe ?? null;
+}
+
+/** Readings of a trial as marks on the lobes. */
+function dotsOf(rounds: readonly RoundFinding[], card: CompletedCard): ReportedTrial['dots'] {
+  const dots: ReportedTrial['dots'] = [];
+  for (const { valve, method, zero, readings } of rounds) {
+    if (method === 'trace') continue;
+    const offset = offsetOf(zero);
+    const curve = card[valve].curve;
+    const nose = curve?.nose ?? USUAL_NOSE[valve];
+    for (const { entry, at, figure, aside } of readings) {
+      if (at === null || aside !== null) continue;
+      // A wheel shows only half a cycle: the exhaust opens before −180.
+      const angle = nose + wrap180(at - offset - nose);
+      const lift = method === 'centreline' ? (curve ? curve.peak - figure : null) : figure;
+      dots.push({ entry, valve, angle, lift });
+    }
+  }
+  return dots;
+}
+
+/** Where a nose stands when nobody has said it: near enough to tell the half of the cycle. */
+const USUAL_NOSE = { intake: 110, exhaust: -110 } as const;
