@@ -1,4 +1,4 @@
-import type { Rotation } from '@yosoku/core/tdc/equal-heights';
+import type { Rotation } from '@yosoku/core/crank/rotation';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { Animated, Text, View } from 'react-native';

@@ -1,4 +1,4 @@
-import type { Rotation } from '@yosoku/core/tdc/equal-heights';
+import type { Rotation } from '@yosoku/core/crank/rotation';
 import { rimDegrees } from '@yosoku/core/crank/rim';
 import { type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
 import { decimal } from '@yosoku/core/units/decimal';

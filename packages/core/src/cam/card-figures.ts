@@ -1,8 +1,8 @@
+import type { Fact, CompletedLobe } from './completed-lobe';
 import { decimal } from '../units/decimal';
 import { wheelDegrees } from '../units/degrees';
 import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
 import { type CamCard, EVENT_NAMES, type LobeCard, VALVES, type Valve } from './card';
-import type { CompletedLobe } from './complete-card';
 import type { FigureKey } from './contradictions';
 import { lobeAt } from './lobe';
 import { eventWords, heightWords, lineKey } from './timing-line';
@@ -16,12 +16,6 @@ export interface CardFigure {
   readonly from: string | null;
   /** Stands in a contradiction, or rests on one. */
   readonly disputed: boolean;
-}
-
-/** A figure and where it came from: null where the card prints it. */
-export interface Fact {
-  readonly value: number;
-  readonly from: string | null;
 }
 
 const NAMES = { intake: 'intake', exhaust: 'exhaust' } as const;

@@ -1,6 +1,5 @@
 import { ADVERTISED_HEIGHT, type LobeCard, type TimingLine, type Valve, eventCentre, noseAt } from './card';
-import type { Fact } from './card-figures';
-import type { CompletedLobe } from './complete-card';
+import type { Fact, CompletedLobe } from './completed-lobe';
 import type { FigureKey } from './contradictions';
 import { type FittedLobe, fitLobe } from './fit-lobe';
 

@@ -1,34 +1,10 @@
+import type { CompletedLobe, Fact } from './completed-lobe';
 import type { LengthUnit } from '../units/length';
-import {
-  type CamCard,
-  EVENT_NAMES,
-  type LobeCard,
-  type TimingLine,
-  VALVES,
-  type Valve,
-  durationOf,
-  eventCentre,
-} from './card';
+import { type CamCard, EVENT_NAMES, type LobeCard, VALVES, type Valve, durationOf, eventCentre } from './card';
 import { type Contradiction, type FigureKey, findContradictions } from './contradictions';
-import { type CardFigure, type Fact, figuresOf } from './card-figures';
+import { type CardFigure, figuresOf } from './card-figures';
 import { curveOf } from './card-lobe';
-import type { Lobe } from './lobe';
 import { heightWords, lineKey } from './timing-line';
-
-export interface CompletedLobe {
-  readonly centreline: number | null;
-  /** Timing with what follows from it. `assumed`: the card does not say the height. */
-  readonly lines: readonly (TimingLine & { readonly key: string; readonly assumed: boolean })[];
-  readonly lobeLift: number | null;
-  readonly valveLift: number | null;
-  readonly ratio: number | null;
-  /** The lobe as far as the card tells, lift at the lobe (at the valve where the card gives no ratio), null without a lift. */
-  readonly curve: Lobe | null;
-  /** Does the card say where the nose stands, if only in a figure that is disputed? */
-  readonly placed: boolean;
-  /** full: the durations shape it. usual: a common steepness is assumed. */
-  readonly shape: 'full' | 'usual' | null;
-}
 
 export interface CompletedCard {
   readonly intake: CompletedLobe;

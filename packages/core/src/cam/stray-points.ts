@@ -1,20 +1,20 @@
+import { median } from '../statistics/median';
 import type { Spline } from '../statistics/smoothing-spline';
-import type { TraceCurve } from './trace';
 import { FEWEST_POINTS, type Merged, type TraceConditions } from './trace-points';
+
+/** A point of a trace that does not belong to its curve. */
+export interface Stray {
+  readonly index: number;
+  /** How far off the curve through the others it lies, mm. */
+  readonly off: number;
+}
 
 /** A point this many standard deviations off the curve through the others is a stray. */
 const STRAY = 5;
 
-/** The middle one of an ordered list, or half-way between the middle two. */
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? (sorted[middle] ?? 0) : ((sorted[middle - 1] ?? 0) + (sorted[middle] ?? 0)) / 2;
-}
-
 /** Points that a cubic through their four neighbours misses by far more than usual: the worst, then again without it. */
-export function straysOf(spline: Spline, points: readonly Merged[], conditions: TraceConditions): TraceCurve['strays'] {
-  const strays: { index: number; off: number }[] = [];
+export function straysOf(spline: Spline, points: readonly Merged[], conditions: TraceConditions): readonly Stray[] {
+  const strays: Stray[] = [];
   let rest = points;
   const most = Math.floor(points.length / 10);
   while (strays.length < most && rest.length > FEWEST_POINTS) {

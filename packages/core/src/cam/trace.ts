@@ -2,7 +2,8 @@ import { type CrankDeg, crankDeg } from '../units/angle';
 import { type Outcome, problem } from '../problem';
 import { wrap720 } from './lobe';
 import { type Spline, smoothingSpline } from '../statistics/smoothing-spline';
-import { median, straysOf } from './stray-points';
+import { type Stray, straysOf } from './stray-points';
+import { median } from '../statistics/median';
 import { FEWEST_POINTS, type Merged, type TraceConditions, type TracePoint } from './trace-points';
 
 /** A place on the curve and how well the trace fixes it. */
@@ -40,7 +41,7 @@ export interface TraceCurve {
   /** Does it run from base circle to base circle? */
   readonly whole: boolean;
   /** Points that lie off their neighbours: index among the points given, and by how much, mm. */
-  readonly strays: readonly { readonly index: number; readonly off: number }[];
+  readonly strays: readonly Stray[];
 }
 
 /** What a curve through points 5° apart may miss a flank by between them, one standard deviation, crank degrees; with the square of their distance at others. Tried on lobes in closed form. */

@@ -1,4 +1,4 @@
-import type { Rotation } from '../tdc/equal-heights';
+import type { Rotation } from './rotation';
 import { type WheelRing, readingAt } from './wheel';
 
 /** Clockwise running brings higher ring positions from the left: the face runs against the rotation. */

@@ -15,7 +15,7 @@ import { atLeastDegrees, atMostDegrees, computedDegrees } from '../units/degrees
 import { formatComputedLength } from '../units/length';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
-import { measuredLobe } from '../report/report-trial';
+import { measuredLobe } from './measured-lobe';
 import { crankOf } from './zero-passes';
 
 /** Valve to piston, as it stands now. Lengths mm, crank degrees. */

@@ -4,7 +4,8 @@ import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { formatReading, readingAt } from '../crank/wheel';
 import { type Setting, reachOf, settingLabel, tableOf } from '../timing-set/hardware';
 import { type Step, type DirectWords, instruct } from '../timing-set/instruct';
-import { type CamToMove, type FittedPart, type Plan, type PlannedPart, planMove } from '../timing-set/plan-move';
+import { type CamToMove, type Plan, type PlannedPart, planMove } from '../timing-set/plan-move';
+import type { FittedPart } from '../timing-set/fitted-part';
 import { directSet } from '../timing-set/set-by-indicator';
 import { whatWouldReach } from '../timing-set/what-would-reach';
 import { wrap360 } from '../units/angle';
@@ -19,7 +20,7 @@ import { targetInForce } from './derive-trial';
 import type { PredictedView } from '../record/entry';
 import type { Build } from '../record/fold';
 import { lastCentreline, predictViews } from './predict-views';
-import { measuredLobe } from '../report/report-trial';
+import { measuredLobe } from './measured-lobe';
 
 /** One way of moving, written out. */
 export interface PlanFinding {

@@ -5,7 +5,7 @@ import type { DriveFinding } from './derive-drive';
 import type { TrialFinding } from './derive-trial';
 import { targetInForce } from './derive-trial';
 import type { Build } from '../record/fold';
-import { followsDownOf } from './read-plan';
+import { followsDownOf } from './at-hand';
 import { advanceOfChange } from './what-it-gave';
 
 /** A prediction beside what was then measured. */

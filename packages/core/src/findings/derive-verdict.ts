@@ -12,7 +12,7 @@ import { computedDegrees } from '../units/degrees';
 import { besideOf, firstOf } from './beside';
 import type { ClosingFinding } from './closing-check';
 import type { Build } from '../record/fold';
-import { followsDownOf } from './read-plan';
+import { followsDownOf } from './at-hand';
 import { type FaultFinding, basisOf, faultOf, labelsOf, nextWords, worstOf } from './verdict-words';
 import type { View, ViewContext } from './views/view';
 

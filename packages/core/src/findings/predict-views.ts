@@ -8,7 +8,7 @@ import type { Cam } from '../record/cams-of';
 import type { BankFinding, TrialFinding } from './derive-trial';
 import type { PredictedView } from '../record/entry';
 import type { Build } from '../record/fold';
-import { measuredLobe } from '../report/report-trial';
+import { measuredLobe } from './measured-lobe';
 import { advanceOfChange } from './what-it-gave';
 import { eventFigure } from './views/card-events';
 import { type View, viewKey } from './views/view';

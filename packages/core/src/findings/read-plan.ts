@@ -1,3 +1,4 @@
+import { followsDownOf, handOf } from './at-hand';
 import { VALVES, type Valve } from '../cam/card';
 import {
   type CamAtHand,
@@ -5,7 +6,6 @@ import {
   type ReadMethodName,
   type RulingMethod,
   type Slot,
-  followsDown,
   proposeReading,
   slotWords,
 } from '../measure/read-methods';
@@ -46,17 +46,6 @@ const SITS_ON: Readonly<Record<CamAtHand['lifter'], SitsOn>> = {
   bucket: 'bucket',
   none: 'lobe',
 };
-
-const handOf = (build: Build): CamAtHand | null => {
-  const at = build.asItStands?.body;
-  return at ? { wheel: at.wheel, lifter: at.lifter, springs: at.springs ?? null } : null;
-};
-
-/** Does what the indicator sits on follow its lobe down, as far as anybody has said? */
-export function followsDownOf(build: Build): boolean {
-  const hand = handOf(build);
-  return hand === null || followsDown(hand);
-}
 
 /** What comes next at the indicator. */
 export function planReading(build: Build, trial: TrialFinding | undefined, rule: RulingMethod | null): ReadPlan {

@@ -1,5 +1,5 @@
 import { wrap180 } from '../units/angle';
-import type { Rotation } from '../tdc/equal-heights';
+import type { Rotation } from '../crank/rotation';
 
 /** How an encoder's count is read as the wheel: ring position = sense · angle + offset, crank degrees. */
 export interface Tie {

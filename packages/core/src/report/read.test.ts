@@ -3,7 +3,7 @@ import { type Lobe, flanksAt, lobeAt } from '../cam/lobe';
 import { BUILD, book, id } from '../testing/book';
 import { inches } from '../units/length';
 import { makeRandom } from '../statistics/random';
-import { cardFromMeasured } from '../findings/card-from-measured';
+import { cardFromMeasured } from './card-from-measured';
 import { type BodyOf, entrySchema } from '../record/entry';
 import { type NextReading, nextReading } from '../findings/read-plan';
 import type { Report } from './report';

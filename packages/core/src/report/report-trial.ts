@@ -1,10 +1,8 @@
-import { type Valve, noseAt } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
-import { fitLobe } from '../cam/fit-lobe';
-import type { Lobe } from '../cam/lobe';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { wrap180 } from '../units/angle';
-import type { BankFinding, TrialFinding } from '../findings/derive-trial';
+import type { TrialFinding } from '../findings/derive-trial';
+import { measuredLobe } from '../findings/measured-lobe';
 import type { RoundFinding } from '../findings/read-rounds';
 import type { TraceFinding } from '../findings/read-traces';
 import type { Report } from './report-schema';
@@ -62,32 +60,6 @@ function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
     }),
     dots: [...dots],
   };
-}
-
-/** The lobe as measured: through what was read of it; its shape from the card where that is all there is. */
-export function measuredLobe(trial: BankFinding | undefined, card: CompletedCard, valve: Valve): Lobe | null {
-  if (!trial) return null;
-  const views = trial.views.filter((view) => view.valve === valve);
-  const centre = views.find((view) => view.method === 'centreline' || view.method === 'trace');
-  const events = trial.rounds.filter((round) => round.valve === valve && round.sitsOn !== 'valve' && round.events);
-  const ofCard = card[valve].curve;
-  const peak = views.find((view) => view.key === `lobe-lift ${valve}`)?.value ?? ofCard?.peak;
-  if (peak === undefined) return null;
-  const nose = centre ? noseAt(valve, centre.value) : undefined;
-  const seen = events.flatMap(({ height, events: found }) =>
-    found && height !== null ? [{ height, duration: found.duration, centre: noseAt(valve, found.centre) }] : [],
-  );
-  if (new Set(seen.map(({ height }) => height)).size < 2 && ofCard) {
-    // One height does not shape a lobe: the card's shape, put where the readings say.
-    const [only] = seen;
-    const leaning = only
-      ? ofCard.lean * (1 - (Math.min(only.height, ofCard.peak) / ofCard.peak) ** (1 / ofCard.power))
-      : 0;
-    const at = nose ?? (only ? only.centre - leaning : undefined);
-    return at === undefined ? null : { ...ofCard, peak, nose: at };
-  }
-  if (seen.length === 0) return null;
-  return fitLobe({ peak, nose, durations: seen, centres: seen })?.lobe ?? null;
 }
 
 /** Readings of a trial as marks on the lobes. */

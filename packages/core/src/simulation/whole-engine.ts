@@ -1,5 +1,5 @@
 import type { Valve } from '../cam/card';
-import type { Rotation } from '../tdc/equal-heights';
+import type { Rotation } from '../crank/rotation';
 import { type SliderCrank, crankAngleAtDrop, pistonDrop } from '../crank/slider-crank';
 import { type WheelReading, type WheelRing, readingAt } from '../crank/wheel';
 import { wrap180 } from '../units/angle';

@@ -1,3 +1,4 @@
+import type { Rotation } from '../crank/rotation';
 import { type CrankDeg, crankDeg, forwardArc, forwardMidpoint, wrap180 } from '../units/angle';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
 import { formatComputedLength } from '../units/length';
@@ -81,8 +82,6 @@ interface PassShift {
   readonly tdc: number;
   readonly offsetShift: number;
 }
-
-export type Rotation = 'clockwise' | 'counter-clockwise';
 
 export interface Correction {
   /** What the wheel says at true TDC, and so what is wrong. */

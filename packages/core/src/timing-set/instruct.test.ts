@@ -3,7 +3,8 @@ import { obey } from '../testing/hands';
 import { type Hardware, type Setting, reachOf, tableOf } from './hardware';
 import { type PartToSet, instruct } from './instruct';
 import { learnResponse } from './learned-response';
-import { type FittedPart, planMove } from './plan-move';
+import { planMove } from './plan-move';
+import type { FittedPart } from './fitted-part';
 
 /** Every instruction obeyed to the letter, from wherever the part stands: the cam ends where the plan says. Ways of turning: definition of the words. */
 

@@ -1,6 +1,6 @@
 import { type Setting, reachOf, tableOf } from './hardware';
 import { isSame } from './learned-response';
-import type { FittedPart } from './plan-move';
+import type { FittedPart } from './fitted-part';
 
 /** Rounding of binary fractions, crank degrees. */
 export const NOTHING = 1e-6;

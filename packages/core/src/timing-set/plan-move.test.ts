@@ -1,7 +1,8 @@
 import { makeRandom } from '../statistics/random';
 import { type Hardware, type Setting, reachOf, straightUp, tableOf } from './hardware';
 import { learnResponse } from './learned-response';
-import { type CamToMove, type FittedPart, planMove } from './plan-move';
+import { type CamToMove, planMove } from './plan-move';
+import type { FittedPart } from './fitted-part';
 
 /** Every place of every part is tried, one inside the other. What ranks before what: common practice, no source. */
 

@@ -1,5 +1,5 @@
-import { type Hardware, type Setting, advanceOfSetting, tableOf } from './hardware';
-import type { Response } from './learned-response';
+import type { FittedPart } from './fitted-part';
+import { type Setting, advanceOfSetting, tableOf } from './hardware';
 import {
   type Marks,
   NOTHING,
@@ -12,16 +12,6 @@ import {
   rangedOf,
   settle,
 } from './placings';
-
-/** A piece of hardware on a drive, and where it stands. */
-export interface FittedPart {
-  readonly part: string;
-  readonly hardware: Hardware;
-  readonly at: Setting;
-  /** Keys of the cams that it turns. */
-  readonly turns: readonly string[];
-  readonly response: Response;
-}
 
 /** A cam to be moved. Crank degrees. */
 export interface CamToMove {

@@ -14,7 +14,8 @@ import { correctAngle, type PhaserHardware } from './electronic-angle';
 import { instruct } from './instruct';
 import { holesFor, stepOf } from './kinds/hole-circle';
 import { learnResponse } from './learned-response';
-import { type CamToMove, type FittedPart, planMove } from './plan-move';
+import { type CamToMove, planMove } from './plan-move';
+import type { FittedPart } from './fitted-part';
 import { directSet } from './set-by-indicator';
 import { splitInProportion } from './two-marks';
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { completeCard } from '@yosoku/core/cam/complete-card';
 import { centrelineRemark, targetCentreline } from '@yosoku/core/cam/target';
-import { cardFromMeasured } from '@yosoku/core/findings/card-from-measured';
+import { cardFromMeasured } from '@yosoku/core/report/card-from-measured';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import { StationBody } from '@/features/builds/station-body';
 import { placeHref } from '@/features/builds/station-line';

@@ -2,7 +2,7 @@ import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { Pressable, Text, TextInput, View } from 'react-native';
-import type { Rotation } from '@yosoku/core/tdc/equal-heights';
+import type { Rotation } from '@yosoku/core/crank/rotation';
 import { type WheelReading, type WheelRing, type WheelSide, sideWords } from '@yosoku/core/crank/wheel';
 import { SlideRule } from '@/pictures/slide-rule';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';

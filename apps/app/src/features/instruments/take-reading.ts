@@ -1,6 +1,6 @@
 import { type WheelReading, type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
 import { ringAt, usualSense } from '@yosoku/core/instruments/tie';
-import type { Rotation } from '@yosoku/core/tdc/equal-heights';
+import type { Rotation } from '@yosoku/core/crank/rotation';
 import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import type { Showing, WheelTie } from './instrument';

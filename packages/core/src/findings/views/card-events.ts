@@ -1,5 +1,5 @@
 import { type Valve, closesAsPrinted, opensAsPrinted } from '../../cam/card';
-import type { CompletedLobe } from '../../cam/complete-card';
+import type { CompletedLobe } from '../../cam/completed-lobe';
 import { flanksAt } from '../../cam/lobe';
 import { eventWords } from '../../cam/timing-line';
 import type { SitsOn } from '../read-rounds';

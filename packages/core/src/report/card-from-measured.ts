@@ -1,5 +1,5 @@
 import { VALVES, type CamCard, type LobeCard, type TimingLine } from '../cam/card';
-import type { Report } from '../report/report-schema';
+import type { Report } from './report-schema';
 
 const tenth = (degrees: number): number => Math.round(degrees * 10) / 10;
 const hundredth = (mm: number): number => Math.round(mm * 100) / 100;
