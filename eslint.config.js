@@ -1,12 +1,63 @@
 const { defineConfig } = require('eslint/config');
 const expo = require('eslint-config-expo/flat');
 
+const { readdirSync } = require('node:fs');
+const path = require('node:path');
+
+const ROOT = path.dirname(require.resolve('./package.json'));
+const FEATURES = readdirSync(path.join(ROOT, 'apps/app/src/features')).map((name) => `features/${name}`);
+
 const forbid = (files, group, message) => ({
   files,
   // A check may run the program from outside.
   ignores: ['**/*.test.ts'],
   rules: { 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] },
 });
+
+/** Rooms from the ground up: none imports one that stands after it. A list within the list: rooms on one floor, which do not import each other. */
+const CORE = [
+  'units',
+  'statistics',
+  'crank',
+  'tdc',
+  'cam',
+  'measure',
+  'verdict',
+  'timing-set',
+  ['clearance', 'prepare', 'sign', 'instruments'],
+  'record',
+  'findings',
+  'report',
+  'simulation',
+  'practice',
+  'judgement',
+  'testing',
+];
+const APP = [
+  'store',
+  'ui',
+  'pictures',
+  'sync',
+  'logbook',
+  'forms',
+  'findings',
+  'instruments',
+  'practice',
+  'shell',
+  'steps',
+  FEATURES,
+  'pieces',
+];
+const zonesOf = (root, floors) =>
+  floors.flatMap((floor, at) =>
+    [floor].flat().map((room) => ({
+      target: `${root}/${room}/**/!(*.test).{ts,tsx}`,
+      from: [...floors.slice(at + 1).flat(), ...[floor].flat().filter((other) => other !== room)].map(
+        (other) => `${root}/${other}`,
+      ),
+      message: 'Rooms import only what stands below them: see the list in eslint.config.js.',
+    })),
+  );
 
 module.exports = defineConfig([
   { ignores: ['**/dist/**', '**/.expo/**', '**/drizzle/**', '**/coverage/**', '.yosoku/**'] },
@@ -26,6 +77,11 @@ module.exports = defineConfig([
       '@typescript-eslint/no-explicit-any': 'error',
       // `fc.assert`, `z.string`: the way both libraries are meant to be read.
       'import/no-named-as-default-member': 'off',
+      'import/no-cycle': ['error', { ignoreExternal: true }],
+      'import/no-restricted-paths': [
+        'error',
+        { basePath: ROOT, zones: [...zonesOf('packages/core/src', CORE), ...zonesOf('apps/app/src', APP)] },
+      ],
     },
   },
   // Dependencies run one way: app → core, server → core, app → the server's types only.

@@ -1,5 +1,5 @@
 import { Redirect, Slot } from 'expo-router';
-import { useArithmetic } from '@/features/fetch-arithmetic';
+import { useArithmetic } from '@/store/use-arithmetic';
 import { useAppSelector } from '@/store/store';
 
 /** Everything behind the sign-in. A lapsed sign-in does not shut a builder out of what is on his device. */

@@ -1,1 +1,1 @@
-export { ShelfPage as default } from '@/features/hardware/hardware-screens';
+export { ShelfPage as default } from '@/pieces/hardware-screens';

@@ -3,7 +3,7 @@ import { Hono } from 'hono';
 import { z } from 'zod';
 import { isWellFormed } from '@yosoku/core/units/text';
 import { hardwareSchema } from '@yosoku/core/timing-set/hardware';
-import type { Summaries } from '../builds/summaries';
+import type { Summaries } from '../derive/summaries';
 import type { Db } from '../db/database';
 import { hardware, hardwareMove } from '../db/schema';
 import type { Sessions, SignedIn } from '../sign-in/session';

@@ -1,1 +1,1 @@
-export { NewBuild as default } from '@/features/forms';
+export { NewBuild as default } from '@/pieces/forms';

@@ -1,1 +1,1 @@
-export { PracticeEnd as default } from '@/features/practice/practice-pages';
+export { PracticeEnd as default } from '@/practice/practice-pages';

@@ -1,1 +1,1 @@
-export { PracticeList as default } from '@/features/practice/practice-pages';
+export { PracticeList as default } from '@/practice/practice-pages';

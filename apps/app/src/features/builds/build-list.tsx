@@ -6,11 +6,11 @@ import type { BuildSummary } from '@/store/logbook-slice';
 import { selectBuilds } from '@/store/selectors';
 import { type RootState, type Store, useAppSelector } from '@/store/store';
 import { type FetchOutcome, fetchBuilds } from '@/sync/fetch-builds';
-import { TakeInFile } from '@/features/import/take-in-file';
+import { TakeInFile } from './import-file';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
-import { placeHref } from './station-line';
-import { SyncSign } from './sync-sign';
+import { placeHref } from '@/shell/station-line';
+import { SyncSign } from '@/shell/sync-sign';
 
 const FIRST_LOOK_MS = 600;
 const MOST_LOOKS = 7;

@@ -8,9 +8,9 @@ import { useDraftForm } from '@/ui/use-draft-form';
 import { Words } from '@/ui/words';
 import { EngineFields } from './engine-fields';
 import { type EngineForm, engineForm, readEngine } from './engine-form';
-import { placeHref } from './station-line';
-import { BuildMissing, useBuildHere } from './station-screen';
-import type { Write } from './use-logbook';
+import { placeHref } from '@/shell/station-line';
+import { BuildMissing, useBuildHere } from '@/shell/station-screen';
+import type { Write } from '@/logbook/use-logbook';
 
 /** Corrects what was said of the engine. The old words stay in the logbook. */
 export function EditEngine() {

@@ -6,8 +6,8 @@ import { Page } from '@/ui/page';
 import { useDraftForm } from '@/ui/use-draft-form';
 import { EngineFields } from './engine-fields';
 import { EMPTY_ENGINE, type EngineForm, readEngine } from './engine-form';
-import { placeHref } from './station-line';
-import { newId, useWriteTo } from './use-logbook';
+import { placeHref } from '@/shell/station-line';
+import { newId, useWriteTo } from '@/logbook/use-logbook';
 
 /** A short form: what engine it is. Works without a network. */
 export function NewBuild() {

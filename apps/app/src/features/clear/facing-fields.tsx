@@ -4,7 +4,7 @@ import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { POCKETS } from '@yosoku/core/clearance/valve-to-piston';
 import { parseLength, typedLength } from '@yosoku/core/units/length';
-import type { Write } from '@/features/builds/use-logbook';
+import type { Write } from '@/logbook/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';

@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
 import type { Report } from '@yosoku/core/report/report';
 import { parseLength } from '@yosoku/core/units/length';
-import type { Write } from '@/features/builds/use-logbook';
+import type { Write } from '@/logbook/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
-import { StationBody } from '@/features/builds/station-body';
-import type { StationProps } from '@/features/builds/station-screen';
+import { StationBody } from '@/shell/station-body';
+import type { StationProps } from '@/shell/station-screen';
 import { Words } from '@/ui/words';
 import { MarkCheck } from './mark-check';
 import { PistonTravel } from './piston-travel';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { formatComputedLength, parseLength } from '@yosoku/core/units/length';
-import type { StationProps } from '@/features/builds/station-screen';
+import type { StationProps } from '@/shell/station-screen';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';

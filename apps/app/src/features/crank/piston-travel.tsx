@@ -14,7 +14,7 @@ import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength, formatLength, parseLength } from '@yosoku/core/units/length';
-import { useStationWidth } from '@/features/builds/use-station-width';
+import { useStationWidth } from '@/shell/use-station-width';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { TextField } from '@/ui/text-field';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import type { StationProps } from '@/features/builds/station-screen';
+import type { StationProps } from '@/shell/station-screen';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';

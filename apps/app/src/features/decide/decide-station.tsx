@@ -3,22 +3,22 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { CamBalance } from '@/features/builds/cam-balance';
-import { StationBody } from '@/features/builds/station-body';
-import { PLACE_NAMES, placeHref } from '@/features/builds/station-line';
-import type { StationProps } from '@/features/builds/station-screen';
-import { useStationWidth } from '@/features/builds/use-station-width';
-import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { CamBalance } from '@/findings/cam-balance';
+import { StationBody } from '@/shell/station-body';
+import { PLACE_NAMES, placeHref } from '@/shell/station-line';
+import type { StationProps } from '@/shell/station-screen';
+import { useStationWidth } from '@/shell/use-station-width';
+import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
-import { ClosingCheck } from '@/features/read/closing-check';
-import { ViewList } from '@/features/read/view-list';
+import { ClosingCheck } from '@/steps/closing-check';
+import { ViewList } from '@/findings/view-list';
 import { DrawnCheck } from './drawn-check';
 import { FaultList } from './fault-list';
 import { History } from './history';
-import { NextTrial } from '@/features/move/next-trial';
+import { NextTrial } from '@/steps/next-trial';
 
 /** Decide: how far and which way, in one sentence, with what it rests on. */
 export function DecideStation({ report, write, undo }: StationProps) {

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
-import { offWords } from '@/features/read/view-list';
+import { offWords } from '@/findings/view-list';
 import { Words } from '@/ui/words';
 
 /** The trials side by side, newest first, and what has changed since the engine was measured before. */

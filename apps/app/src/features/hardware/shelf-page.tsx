@@ -2,15 +2,15 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { HARDWARE_KINDS } from '@yosoku/core/timing-set/hardware';
 import { learnResponse } from '@yosoku/core/timing-set/learned-response';
-import { newId } from '@/features/builds/use-logbook';
+import { newId } from '@/logbook/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
-import { HardwareFields } from './hardware-fields';
-import { EMPTY_HARDWARE, type HardwareForm, hardwareForm, readHardware } from './hardware-form';
-import { type Piece, useShelf } from './use-shelf';
+import { HardwareFields } from '@/forms/hardware/hardware-fields';
+import { EMPTY_HARDWARE, type HardwareForm, hardwareForm, readHardware } from '@/forms/hardware/hardware-form';
+import { type Piece, useShelf } from '@/forms/hardware/use-shelf';
 
 const PLACE = 'shelf/piece';
 

@@ -2,9 +2,9 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
-import { placeHref } from '@/features/builds/station-line';
-import type { Write } from '@/features/builds/use-logbook';
-import { leaningOn } from '@/features/zero/leaning';
+import { placeHref } from '@/shell/station-line';
+import type { Write } from '@/logbook/use-logbook';
+import { leaningOn } from '@/findings/leaning';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Words } from '@/ui/words';
 

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
-import type { Write } from '@/features/builds/use-logbook';
-import { typedFigure } from '@/features/entry/typed-figure';
+import type { Write } from '@/logbook/use-logbook';
+import { typedFigure } from '@/forms/typed-figure';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';

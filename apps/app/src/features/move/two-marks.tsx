@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { splitInProportion } from '@yosoku/core/timing-set/two-marks';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { typedFigure } from '@/features/entry/typed-figure';
+import { typedFigure } from '@/forms/typed-figure';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { TextField } from '@/ui/text-field';

@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { END_PLAY, judgeEndPlay } from '@yosoku/core/prepare/end-play';
 import { formatLength, parseLength } from '@yosoku/core/units/length';
-import type { Write } from '@/features/builds/use-logbook';
+import type { Write } from '@/logbook/use-logbook';
 import { drafted, draftDone } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';

@@ -1,8 +1,8 @@
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import { Pressable, Text, View } from 'react-native';
-import Svg, { Circle, Rect } from 'react-native-svg';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
+import { ValveMark } from '@/pictures/valve-mark';
 import { useTheme } from '@/ui/theme';
 import type { ReadingChoice } from './use-reading-choice';
 
@@ -55,18 +55,5 @@ export function ReadBar({ choice, onMethod }: { readonly choice: ReadingChoice; 
         <ChevronDown size={17} color={theme.brass} />
       </Pressable>
     </View>
-  );
-}
-
-/** Round for the intake, square for the exhaust. */
-export function ValveMark({ valve, colour }: { readonly valve: Valve; readonly colour: string }) {
-  return (
-    <Svg width="12" height="12" viewBox="0 0 12 12" aria-hidden>
-      {valve === 'intake' ? (
-        <Circle cx="6" cy="6" r="5.5" fill={colour} />
-      ) : (
-        <Rect x="1" y="1" width="10" height="10" fill={colour} />
-      )}
-    </Svg>
   );
 }

@@ -1,16 +1,16 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import type { WheelReading } from '@yosoku/core/crank/wheel';
 import { READ_METHODS, type Slot } from '@yosoku/core/measure/read-methods';
 import type { BodyOf } from '@yosoku/core/record/entry';
-import { placeHref } from '@/features/builds/station-line';
-import type { StationProps } from '@/features/builds/station-screen';
-import { newId } from '@/features/builds/use-logbook';
+import { placeHref } from '@/shell/station-line';
+import type { StationProps } from '@/shell/station-screen';
+import { newId } from '@/logbook/use-logbook';
 import { ByIndicator } from './by-indicator';
 import { ByWheel } from './by-wheel';
 import { ChooseReading } from './choose-reading';
-import { ClosingCheck } from './closing-check';
+import { ClosingCheck } from '@/steps/closing-check';
 import { ReadBar } from './read-bar';
+import type { Reading } from './reading';
 import { RoundDone } from './round-done';
 import { TraceReading } from './trace-reading';
 import { useReadingChoice } from './use-reading-choice';
@@ -27,17 +27,6 @@ function showsOf({ shows, flank }: Slot, figure: number): Shows {
     default:
       return { kind: shows, lift: figure };
   }
-}
-
-/** What the stations of Read share: a reading to be written, and where one goes next. */
-export interface Reading {
-  readonly record: (
-    figure: number,
-    wheel: WheelReading | null,
-    more?: { readonly approach?: 'forward' | 'backward'; readonly box?: string },
-  ) => void;
-  readonly decide: () => void;
-  readonly undo: (() => void) | null;
 }
 
 /** Read: the cam, by whichever method the engine allows. */

@@ -2,15 +2,15 @@ import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
-import { StationBody } from '@/features/builds/station-body';
-import { useStationWidth } from '@/features/builds/use-station-width';
-import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { StationBody } from '@/shell/station-body';
+import { useStationWidth } from '@/shell/use-station-width';
+import { useShortcuts } from '@/ui/use-shortcuts';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Words } from '@/ui/words';
-import type { Reading } from './read-station';
+import type { Reading } from './reading';
 import type { ReadingChoice } from './use-reading-choice';
-import { ViewList } from './view-list';
+import { ViewList } from '@/findings/view-list';
 import { ZeroNotice } from './zero-notice';
 
 interface RoundDoneProps {

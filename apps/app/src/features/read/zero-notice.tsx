@@ -1,6 +1,6 @@
 import { Link } from 'expo-router';
 import type { Report } from '@yosoku/core/report/report';
-import { placeHref } from '@/features/builds/station-line';
+import { placeHref } from '@/shell/station-line';
 import { Notice } from '@/ui/notice';
 
 /** What reading on an unproved zero means. */

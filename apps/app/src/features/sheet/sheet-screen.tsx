@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { writeBuildFile } from '@yosoku/core/record/file';
 import { READING_COLUMNS, readingsTable } from '@yosoku/core/report/readings-table';
-import { StationBody } from '@/features/builds/station-body';
-import type { StationProps } from '@/features/builds/station-screen';
+import { StationBody } from '@/shell/station-body';
+import type { StationProps } from '@/shell/station-screen';
 import { selectEntries, selectOwnWaiting } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { api, ask, LONG_PATIENCE_MS } from '@/sync/api';
@@ -13,7 +13,7 @@ import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { saveText } from './save-text';
-import { SheetView } from './sheet-view';
+import { SheetView } from '@/findings/sheet-view';
 
 const PAPERS = [
   { paper: 'a4', label: 'Print it, A4' },

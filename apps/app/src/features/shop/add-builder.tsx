@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { NewPassword } from '@/features/sign-in/new-password';
+import { NewPassword } from '@/forms/new-password';
 import { useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
 import { useAttempt } from '@/sync/use-attempt';

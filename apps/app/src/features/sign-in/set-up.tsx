@@ -7,7 +7,7 @@ import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { NewPassword } from './new-password';
+import { NewPassword } from '@/forms/new-password';
 import { useSignIn } from './use-sign-in';
 
 const EMPTY = { code: '', shopName: '', builderName: '', signInName: '', password: '' };

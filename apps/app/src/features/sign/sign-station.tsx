@@ -2,18 +2,18 @@ import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { cutText } from '@yosoku/core/units/text';
-import { AnsweredCheck } from '@/features/builds/answered-check';
-import { StationBody } from '@/features/builds/station-body';
-import { placeHref } from '@/features/builds/station-line';
-import type { StationProps } from '@/features/builds/station-screen';
-import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { AnsweredCheck } from '@/forms/answered-check';
+import { StationBody } from '@/shell/station-body';
+import { placeHref } from '@/shell/station-line';
+import type { StationProps } from '@/shell/station-screen';
+import { useShortcuts } from '@/ui/use-shortcuts';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { dayWords } from './closed';
+import { dayWords } from '@/logbook/closed';
 
 /** Sign: what is looked at last, by whom and when; a signed build is closed. */
 export function SignStation({ report, write }: StationProps) {

@@ -3,14 +3,14 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { placeHref } from '@/features/builds/station-line';
-import type { Write } from '@/features/builds/use-logbook';
-import { useShortcuts } from '@/features/entry/use-shortcuts';
+import { placeHref } from '@/shell/station-line';
+import type { Write } from '@/logbook/use-logbook';
+import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
-import { leaningOn } from './leaning';
+import { leaningOn } from '@/findings/leaning';
 
 interface ProvedProps {
   readonly report: Report;

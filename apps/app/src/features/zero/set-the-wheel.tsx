@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
-import type { Write } from '@/features/builds/use-logbook';
-import { useShortcuts } from '@/features/entry/use-shortcuts';
+import type { Write } from '@/logbook/use-logbook';
+import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';

@@ -1,5 +1,5 @@
-import { StationScreen } from '@/features/builds/station-screen';
-import { CardStation } from '@/features/forms';
+import { StationScreen } from '@/shell/station-screen';
+import { CardStation } from '@/pieces/forms';
 
 export default function CardRoute() {
   return <StationScreen here="card">{(build) => <CardStation {...build} />}</StationScreen>;

@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { ClearStation } from '@/features/clear/clear-station';
 
 export default function ClearRoute() {

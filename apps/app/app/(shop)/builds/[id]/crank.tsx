@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { CrankPage } from '@/features/crank/crank-page';
 
 export default function CrankRoute() {

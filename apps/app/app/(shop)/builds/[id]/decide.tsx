@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { DecideStation } from '@/features/decide/decide-station';
 
 export default function DecideRoute() {

@@ -1,1 +1,1 @@
-export { EditEngine as default } from '@/features/forms';
+export { EditEngine as default } from '@/pieces/forms';

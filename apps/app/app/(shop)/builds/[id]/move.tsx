@@ -1,5 +1,5 @@
-import { StationScreen } from '@/features/builds/station-screen';
-import { MoveStation } from '@/features/hardware/hardware-screens';
+import { StationScreen } from '@/shell/station-screen';
+import { MoveStation } from '@/pieces/hardware-screens';
 
 export default function MoveRoute() {
   return <StationScreen here="move">{(build) => <MoveStation {...build} />}</StationScreen>;

@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { PrepareStation } from '@/features/prepare/prepare-station';
 
 export default function PrepareRoute() {

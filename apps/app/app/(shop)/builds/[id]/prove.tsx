@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { ProveStation } from '@/features/prove/prove-station';
 
 export default function ProveRoute() {

@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { ReadStation } from '@/features/read/read-station';
 
 export default function ReadRoute() {

@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { SheetScreen } from '@/features/sheet/sheet-screen';
 
 export default function SheetRoute() {

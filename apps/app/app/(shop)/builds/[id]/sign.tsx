@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { SignStation } from '@/features/sign/sign-station';
 
 export default function SignRoute() {

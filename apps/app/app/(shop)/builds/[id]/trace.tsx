@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { TraceImport } from '@/features/read/trace-import';
 
 export default function TraceRoute() {

@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { WhatIf } from '@/features/decide/what-if';
 
 export default function WhatIfRoute() {

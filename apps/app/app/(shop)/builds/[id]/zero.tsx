@@ -1,4 +1,4 @@
-import { StationScreen } from '@/features/builds/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import { ZeroStation } from '@/features/zero/zero-station';
 
 export default function ZeroRoute() {

@@ -1,0 +1,97 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import type { Report } from '@yosoku/core/report/report';
+import { decimal } from '@yosoku/core/units/decimal';
+import { computedDegrees } from '@yosoku/core/units/degrees';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+import { ValveMark } from '@/pictures/valve-mark';
+
+type View_ = Report['trials'][number]['views'][number];
+
+/** How far a view has the cam from its target, in words. */
+export function offWords(delta: number): string {
+  const size = decimal(Math.abs(delta), 1);
+  if (size === '0.0') return 'on it';
+  return `${size}° ${delta < 0 ? 'late' : 'early'}`;
+}
+
+/** What was measured, by every method: each with its figure, what it makes of the cam, how well it knows, and its share in the verdict. */
+export function ViewList({ views }: { readonly views: readonly View_[] }) {
+  return (
+    <View testID="views">
+      {views.map((view) => (
+        <Row key={view.key} view={view} />
+      ))}
+    </View>
+  );
+}
+
+function Row({ view }: { readonly view: View_ }) {
+  const [open, setOpen] = useState(false);
+  const theme = useTheme();
+  const good = view.unit === 'crank degrees' || view.unit === 'cam degrees' ? view.expanded : null;
+  const share = view.weight === null ? null : Math.max(0, Math.round(100 * view.weight));
+  return (
+    <Pressable
+      role="button"
+      testID={`view-${view.key}`}
+      aria-expanded={open}
+      onPress={() => setOpen(!open)}
+      className="border-b border-hairline py-2"
+    >
+      <View className="flex-row items-center gap-3">
+        <View className="w-[12px] shrink-0">
+          {view.valve === 'both' ? null : <ValveMark valve={view.valve} colour={theme[view.valve]} />}
+        </View>
+        <View className="shrink grow basis-0 flex-row flex-wrap items-center justify-between gap-x-3">
+          <Words>{view.title}</Words>
+          <Words look="figure" tone="soft" className="grow text-right">
+            {view.delta === null
+              ? ''
+              : `${offWords(view.delta)}${view.deltaExpanded === null ? '' : ` ±${decimal(view.deltaExpanded, 1)}`}`}
+          </Words>
+        </View>
+      </View>
+      <View className="flex-row flex-wrap items-center gap-x-3 pl-[24px]">
+        <Words look="figure">{view.shows}</Words>
+        {good === null ? null : (
+          <Words look="figure" tone="soft">{`±${computedDegrees(good, good < 0.095 ? 2 : 1)}`}</Words>
+        )}
+        {share === null ? null : <Share percent={share} />}
+      </View>
+      {view.remark ? (
+        <Words look="soft" tone="ink" className="pl-[24px]">
+          {view.remark}
+        </Words>
+      ) : null}
+      {open ? (
+        <Words look="soft" className="pl-[24px]">
+          {[
+            view.detail,
+            view.against ? `Against ${view.against}.` : null,
+            view.budget.length > 0
+              ? `How well the figure is known, by where it comes from (one standard deviation): ${view.budget.map(({ from, standard }) => `${from} ${view.unit === 'mm' ? `${standard.toFixed(3)} mm` : computedDegrees(standard, 2)}`).join(', ')}.`
+              : null,
+            share === null && view.delta !== null ? 'By the rule of the shop it has no say in the verdict.' : null,
+          ]
+            .filter((each) => each !== null)
+            .join(' ')}
+        </Words>
+      ) : null}
+    </Pressable>
+  );
+}
+
+/** A view's share in the verdict, as a length of rule and in figures. */
+function Share({ percent }: { readonly percent: number }) {
+  const theme = useTheme();
+  return (
+    <View className="grow flex-row items-center justify-end gap-2">
+      <View style={{ width: 60, height: 3, backgroundColor: theme.hairline }}>
+        <View style={{ width: Math.min(60, (60 * percent) / 100), height: 3, backgroundColor: theme.brass }} />
+      </View>
+      <Words look="soft">{`weighs ${percent} %`}</Words>
+    </View>
+  );
+}

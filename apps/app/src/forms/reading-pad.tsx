@@ -1,0 +1,171 @@
+import Minus from 'lucide-react-native/icons/minus';
+import Plus from 'lucide-react-native/icons/plus';
+import { useState } from 'react';
+import { Pressable, Text, TextInput, View } from 'react-native';
+import type { Rotation } from '@yosoku/core/crank/rotation';
+import { type WheelReading, type WheelRing, type WheelSide, sideWords } from '@yosoku/core/crank/wheel';
+import { SlideRule } from '@/pictures/slide-rule';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { useWide } from '@/ui/layout';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+import { Keypad } from './keypad';
+import { type ReadingEntry, wholeReading } from './use-reading-entry';
+import { useShortcuts } from '@/ui/use-shortcuts';
+
+interface ReadingPadProps {
+  readonly entry: ReadingEntry;
+  readonly ring: WheelRing;
+  readonly rotation: Rotation;
+  readonly recordLabel: string;
+  readonly onRecord: (reading: WheelReading) => void;
+  readonly onUndo: (() => void) | null;
+  readonly onNext?: (() => void) | undefined;
+  readonly width: number;
+  /** Why nothing can be recorded yet, or null. */
+  readonly blocked?: string | null;
+}
+
+const NUDGE_WIDTH = 52;
+const FIGURES = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.'] as const;
+
+/** Entry of one wheel reading: own keypad on a phone, a field and single keys at the bench. */
+export function ReadingPad(props: ReadingPadProps) {
+  const { entry, ring, rotation, recordLabel, onRecord, onUndo, onNext, width, blocked = null } = props;
+  const wide = useWide();
+  const [asked, setAsked] = useState(false);
+  const [help, setHelp] = useState(false);
+  const { state } = entry;
+  const trouble =
+    state.state === 'wrong'
+      ? state.message
+      : asked && blocked !== null
+        ? blocked
+        : asked && state.state === 'sideless'
+          ? `Say which side: ${entry.sides.map(sideWords).join(' or ')}.`
+          : asked && state.state === 'empty'
+            ? 'Read the wheel and type the degrees under the pointer first.'
+            : null;
+
+  const record = (): void => {
+    const reading = wholeReading(entry);
+    if (!reading || blocked !== null) {
+      setAsked(true);
+      return;
+    }
+    setAsked(false);
+    entry.clear();
+    onRecord(reading);
+  };
+  const side = (half: 'before' | 'after'): void => {
+    const ofHalf = entry.sides.filter((each) => each.startsWith(half));
+    const at = ofHalf.findIndex((each) => each === entry.draft.side);
+    const next = ofHalf[(at + 1) % ofHalf.length];
+    if (next) entry.chooseSide(next);
+  };
+  const figures = Object.fromEntries(FIGURES.map((key) => [key, () => entry.press(key)]));
+  useShortcuts({
+    ...figures,
+    Backspace: () => entry.press('back'),
+    Enter: record,
+    b: () => side('before'),
+    a: () => side('after'),
+    '[': () => entry.nudge(-1),
+    ']': () => entry.nudge(1),
+    u: () => onUndo?.(),
+    n: () => onNext?.(),
+    '?': () => setHelp(!help),
+  });
+
+  return (
+    <View>
+      <View className="flex-row border-y border-hairline">
+        <NudgeKey label="Back a quarter degree" sign="minus" onPress={() => entry.nudge(-1)} />
+        <SlideRule
+          ring={ring}
+          rotation={rotation}
+          position={entry.position}
+          turning={entry.turning}
+          width={Math.max(120, width - 2 * NUDGE_WIDTH)}
+          onTurn={entry.turnTo}
+        />
+        <NudgeKey label="On a quarter degree" sign="plus" onPress={() => entry.nudge(1)} />
+      </View>
+      {trouble ? (
+        <Words look="label" role="alert" testID="reading-trouble" tone="danger" className="px-4 py-2">
+          {trouble}
+        </Words>
+      ) : null}
+      {entry.sides.length > 0 ? <SideKeys entry={entry} /> : null}
+      {wide ? (
+        <View className="flex-row items-end gap-4 pt-4">
+          <TextInput
+            testID="reading"
+            aria-label="Degrees under the pointer"
+            value={entry.draft.text}
+            onChangeText={(text) => entry.type(text.replace(',', '.').replace(/[^\d.−-]/g, ''))}
+            inputMode="decimal"
+            autoFocus
+            className="h-[60px] w-[150px] border-b-2 border-brass bg-raised px-3 font-figures-bold text-[40px] text-ink"
+            style={{ fontVariant: ['tabular-nums'] }}
+          />
+          <View className="w-[250px]">
+            <PrimaryButton testID="record" label={recordLabel} onPress={record} />
+          </View>
+          {onUndo ? <QuietButton label="Undo" testID="undo" onPress={onUndo} /> : null}
+          <Words look="soft" className="shrink">
+            {help
+              ? 'Enter records · B before · A after · [ ] nudge ¼° · U undo · N next station · ? hides this'
+              : 'Enter records · ? shows all keys'}
+          </Words>
+        </View>
+      ) : (
+        <>
+          <Keypad onKey={entry.press} onUndo={onUndo} />
+          <PrimaryButton testID="record" label={recordLabel} onPress={record} />
+        </>
+      )}
+    </View>
+  );
+}
+
+function SideKeys({ entry }: { readonly entry: ReadingEntry }) {
+  return (
+    <View role="radiogroup" aria-label="Side of the wheel" className="flex-row border-b border-hairline">
+      {entry.sides.map((side: WheelSide) => {
+        const chosen = entry.draft.side === side;
+        return (
+          <Pressable
+            key={side}
+            role="radio"
+            testID={`side-${side}`}
+            aria-checked={chosen}
+            onPress={() => entry.chooseSide(side)}
+            className={`h-[50px] grow basis-0 items-center justify-center border-b-4 ${chosen ? 'border-brass bg-raised' : 'border-transparent'}`}
+          >
+            <Text className={`font-bold text-[17px] ${chosen ? 'text-brass' : 'text-ink'}`}>{sideWords(side)}</Text>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
+const SIGNS = { minus: Minus, plus: Plus } as const;
+
+function NudgeKey(props: { readonly label: string; readonly sign: 'minus' | 'plus'; readonly onPress: () => void }) {
+  const { brass } = useTheme();
+  const Sign = SIGNS[props.sign];
+  return (
+    <Pressable
+      role="button"
+      aria-label={`${props.label}: ¼°`}
+      onPress={props.onPress}
+      style={{ width: NUDGE_WIDTH }}
+      className="h-[54px] items-center justify-center active:bg-raised"
+    >
+      <Sign size={18} color={brass} />
+      <Text className="font-figures text-[14px] text-brass">¼°</Text>
+    </Pressable>
+  );
+}

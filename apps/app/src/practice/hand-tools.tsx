@@ -1,0 +1,94 @@
+import { Pressable, Text, View } from 'react-native';
+import {
+  type Stand,
+  dialPut,
+  dialZeroed,
+  lifterPushed,
+  withStop,
+  withoutStop,
+} from '@yosoku/core/simulation/whole-engine';
+import { useShortcuts } from '@/ui/use-shortcuts';
+import type { LiveEngine } from './live-engine';
+import type { HandsOn } from './wheel-picture';
+
+interface HandToolsProps {
+  readonly live: LiveEngine;
+  readonly stand: Stand;
+  readonly hands: HandsOn;
+  readonly onHands: (hands: HandsOn) => void;
+  readonly onTrouble: (trouble: string | null) => void;
+}
+
+const NEXT_PLACE = { intake: 'exhaust', exhaust: 'piston', piston: 'intake' } as const;
+
+/** What hands can do at a practice engine beside turning it. */
+export function HandTools({ live, stand, hands, onHands, onTrouble }: HandToolsProps) {
+  const { engine } = live;
+  const stop = (): void => {
+    if (live.stand().stop !== null) {
+      onTrouble(null);
+      live.change(withoutStop);
+      return;
+    }
+    const fitted = withStop(engine, live.stand());
+    onTrouble(fitted ? null : 'The piston is too high for the stop. Turn it well down first.');
+    if (fitted) live.change(() => fitted);
+  };
+  const place = (): void => live.change((now) => dialPut(engine, now, NEXT_PLACE[now.dial.on]));
+  const zero = (): void => live.change((now) => dialZeroed(engine, now));
+  const wheel = (): void => onHands(hands === 'crank' ? 'wheel' : 'crank');
+  const push = (): void => live.change((now) => lifterPushed(engine, now));
+  useShortcuts({ s: stop, d: place, z: zero, w: wheel, l: push });
+  return (
+    <View className="flex-row flex-wrap border-t border-hairline">
+      <Tool
+        testID="tool-stop"
+        label={stand.stop === null ? 'Stop in' : 'Stop out'}
+        says={stand.stop === null ? 'Stop in: across the bore' : 'Stop out: take it off'}
+        onPress={stop}
+      />
+      <Tool testID="tool-zero" label="Zero dial" says="Zero dial: where it stands" onPress={zero} />
+      <Tool
+        testID="tool-dial"
+        label={`Dial: ${stand.dial.on}`}
+        says={`Dial: ${stand.dial.on}. Put it on the ${NEXT_PLACE[stand.dial.on]}`}
+        onPress={place}
+      />
+      <Tool
+        testID="tool-wheel"
+        label={hands === 'crank' ? 'Move wheel' : 'Tighten it'}
+        says={
+          hands === 'crank' ? 'Move wheel: slacken it, and turn it on its hub' : 'Tighten it: the wheel is held again'
+        }
+        chosen={hands === 'wheel'}
+        onPress={wheel}
+      />
+      {engine.lifter.kind === 'solid' ? null : (
+        <Tool testID="tool-push" label="Lifters down" says="Lifters down: push them on their lobes" onPress={push} />
+      )}
+    </View>
+  );
+}
+
+interface ToolProps {
+  readonly label: string;
+  readonly says?: string;
+  readonly chosen?: boolean;
+  readonly testID: string;
+  readonly onPress: () => void;
+}
+
+function Tool({ label, says = label, chosen = false, testID, onPress }: ToolProps) {
+  return (
+    <Pressable
+      role="button"
+      testID={testID}
+      aria-label={says}
+      aria-pressed={chosen}
+      onPress={onPress}
+      className={`min-h-[46px] grow items-center justify-center px-2 active:bg-raised ${chosen ? 'bg-brass' : ''}`}
+    >
+      <Text className={`font-medium text-[16px] ${chosen ? 'text-onBrass' : 'text-brass'}`}>{label}</Text>
+    </Pressable>
+  );
+}

@@ -1,0 +1,35 @@
+import type { ReactNode } from 'react';
+import { ScrollView, View, useWindowDimensions } from 'react-native';
+import { Reopen, useClosed } from '@/logbook/closed';
+import { useWide } from '@/ui/layout';
+
+interface StationBodyProps {
+  readonly children: ReactNode;
+  /** What must stay under the thumb: it never scrolls away, unless the window is too low for it. */
+  readonly footer: ReactNode;
+}
+
+/** In a window lower than this (a large zoom, a phone on its side) the pad would leave no room for what is read. */
+const ROOM_FOR_BOTH = 560;
+
+/** The contents of a station: what is read scrolls, what is pressed stays. */
+export function StationBody({ children, footer }: StationBodyProps) {
+  const wide = useWide();
+  const stays = useWindowDimensions().height >= ROOM_FOR_BOTH;
+  const closed = useClosed();
+  // Nothing is written into a signed build: its reopening stands where things are recorded.
+  const pressed = <View className="wide:max-w-[760px] wide:pb-6">{closed ? <Reopen closed={closed} /> : footer}</View>;
+  return (
+    <View className="flex-1">
+      <ScrollView
+        className="flex-1"
+        tabIndex={0}
+        contentContainerStyle={wide ? { paddingBottom: 12 } : { flexGrow: 1 }}
+      >
+        {children}
+        {stays ? null : pressed}
+      </ScrollView>
+      {stays ? pressed : null}
+    </View>
+  );
+}

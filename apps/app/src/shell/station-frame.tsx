@@ -1,0 +1,126 @@
+import { Link } from 'expo-router';
+import { type ReactNode, useState } from 'react';
+import { ScrollView, View, useWindowDimensions } from 'react-native';
+import type { Report } from '@yosoku/core/report/report';
+import { ENGINE_WIDTH, EngineHere, PracticeBeside, PracticeTop, usePractice } from '@/practice/practice-frame';
+import { SheetView } from '@/findings/sheet-view';
+import { useWide } from '@/ui/layout';
+import { Words } from '@/ui/words';
+import { type Place, StationLine, StationRail, placeHref } from './station-line';
+import { CoverContext } from './covered';
+import { SyncSign } from './sync-sign';
+import type { Write } from '@/logbook/use-logbook';
+
+interface StationFrameProps {
+  readonly report: Report;
+  readonly write: Write;
+  readonly here: Place;
+  readonly children: ReactNode;
+}
+
+/** Where a station stands: on a phone under the line of stations, on a wide screen between the stations and the sheet. */
+export function StationFrame({ report, write, here, children }: StationFrameProps) {
+  const wide = useWide();
+  const { build, stations, trials } = report;
+  const where = `cyl 1 · trial ${trials.length || 1}`;
+  const practice = usePractice(build.id);
+  const { width } = useWindowDimensions();
+  const [covered, setCovered] = useState(false);
+  const voidEntry = (entry: string): void => void write('entry.voided', { voids: entry });
+
+  if (!wide)
+    return (
+      <View className="flex-1 bg-ground">
+        {practice ? (
+          <PracticeTop run={practice} name={build.name} />
+        ) : (
+          <View role="banner" className="flex-row items-center justify-between gap-3 px-4">
+            <Link
+              href="/"
+              aria-label={`‹ ${build.name}: back to the builds`}
+              numberOfLines={1}
+              className="min-h-[44px] min-w-0 shrink py-[10px] font-medium text-[16px] text-ink"
+            >
+              {`‹ ${build.name}`}
+            </Link>
+            <View className="max-w-[55%] shrink-0 items-end">
+              <Words look="soft" className="leading-[17px]">
+                {where}
+              </Words>
+              <SyncSign />
+            </View>
+          </View>
+        )}
+        <StationLine buildId={build.id} stations={stations} here={here} />
+        <View role="main" className="flex-1">
+          {practice?.showing === 'engine' ? <EngineHere run={practice} report={report} width={width} /> : children}
+        </View>
+      </View>
+    );
+
+  const sheet = (
+    <ScrollView className="flex-1" tabIndex={0} contentContainerStyle={{ padding: 20 }}>
+      <SheetView report={report} onVoid={report.sign.closed ? null : voidEntry} covered={covered} />
+    </ScrollView>
+  );
+  return (
+    <View className="flex-1 flex-row bg-ground">
+      <View className="w-[196px] border-r border-hairline pt-6">
+        <View role="banner">
+          <Link href="/" className="px-5 pb-5 font-bold text-[26px] text-ink">
+            Yosoku
+          </Link>
+        </View>
+        <StationRail buildId={build.id} stations={stations} here={here} />
+      </View>
+      <View role="main" className="flex-1 px-[26px] pt-[22px]">
+        <View className="flex-row justify-between gap-4 pb-2">
+          <View className="shrink">
+            <Words look="heading" numberOfLines={2}>
+              {build.name}
+            </Words>
+            <Words look="soft">{practice ? `Practice · ${where}` : where}</Words>
+          </View>
+          {practice ? (
+            <Link href="/practice" className="shrink-0 py-2 font-medium text-[16px] text-brass">
+              All exercises
+            </Link>
+          ) : (
+            <Link href={`/builds/${build.id}/engine`} className="shrink-0 py-2 font-medium text-[16px] text-brass">
+              The engine
+            </Link>
+          )}
+        </View>
+        <CoverContext.Provider value={setCovered}>{children}</CoverContext.Provider>
+      </View>
+      {practice ? (
+        <View
+          role="complementary"
+          aria-label="The practice engine"
+          style={{ width: ENGINE_WIDTH }}
+          className="border-l border-hairline"
+        >
+          <PracticeBeside run={practice} report={report} sheet={sheet} />
+        </View>
+      ) : (
+        <View role="complementary" aria-label="Sheet" className="w-[348px] border-l border-hairline">
+          <View className="flex-row items-baseline justify-between gap-3 px-5 pt-6">
+            <Words look="heading" level={2}>
+              Sheet
+            </Words>
+            <Link
+              href={placeHref(build.id, 'sheet')}
+              replace
+              testID="to-sheet-page"
+              className="py-1 font-medium text-[16px] text-brass"
+            >
+              Print it, keep it
+            </Link>
+            <SyncSign />
+          </View>
+          {sheet}
+        </View>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,201 @@
+import CircleDot from 'lucide-react-native/icons/circle-dot';
+import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
+import { useState } from 'react';
+import { Text, View } from 'react-native';
+import type { Valve } from '@yosoku/core/cam/card';
+import { type WheelReading, formatReading, readingAt, ringPosition } from '@yosoku/core/crank/wheel';
+import { tieAt, usualSense } from '@yosoku/core/instruments/tie';
+import type { Report } from '@yosoku/core/report/report';
+import { formatComputedLength } from '@yosoku/core/units/length';
+import { useShortcuts } from '@/ui/use-shortcuts';
+import { usePractice } from '@/practice/practice-frame';
+import type { PracticeRun } from '@/store/practice-slice';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+import { type Instrument, type Showing, openInstrument, plugIn } from '@/instruments/instrument';
+import { PlugIn } from './plug-in';
+import { StripKey } from './strip-key';
+import { type Taken, type Wanted, holds, ringNow, standingOf, takeReading } from '@/instruments/take-reading';
+import { useInstrument, useShowing } from '@/instruments/use-instrument';
+
+export interface StripProps {
+  readonly report: Report;
+  readonly valve: Valve | null;
+  readonly wanted: Wanted;
+  /** What is typed as the wheel's reading, to tie the count by. */
+  readonly typed: WheelReading | null;
+  readonly onTake: (taken: Taken) => void;
+  /** The draft that served to tie is done with. */
+  readonly onTied: () => void;
+}
+
+/** The instrument at a station: what it shows, and one key to take a reading; or a way to plug one in. */
+export function InstrumentStrip(props: StripProps) {
+  const { id } = props.report.build;
+  const instrument = useInstrument(id);
+  const practice = usePractice(id);
+  const [choosing, setChoosing] = useState(false);
+  if (instrument) return <Live {...props} instrument={instrument} />;
+  if (choosing) return <PlugIn buildId={id} onDone={() => setChoosing(false)} />;
+  return (
+    <View className="flex-row border-t border-hairline px-2">
+      <StripKey
+        testID="instrument"
+        label="Read by an instrument"
+        onPress={() => (practice ? void plugInPractice(practice) : setChoosing(true))}
+      />
+    </View>
+  );
+}
+
+/** The box of a practice engine comes with the practice. */
+async function plugInPractice(run: PracticeRun): Promise<void> {
+  const { openPracticeBox } = await import('@/practice/all-practice');
+  plugIn(run.id, openPracticeBox(run, 'usual', openInstrument));
+}
+
+const LOST: Readonly<Record<Exclude<Showing['condition'], 'live'>, string>> = {
+  'nothing-yet': 'Nothing has been heard of it yet.',
+  lost: 'Lost: it has said nothing for a second. What was taken is kept.',
+  behind: 'Its lines come late: wait until they are up to date.',
+  'two-boxes': 'Two boxes speak at once on its line. Unplug one.',
+  'no-server': 'The line to the server is broken; trying again. What was taken is kept.',
+  unplugged: 'Its box is not plugged in. What was taken is kept.',
+};
+
+/** Channel of the box for a valve: the second indicator is the exhaust’s, where there are two. */
+export const channelOf = (valve: Valve | null, lifts: Showing['lifts']): 0 | 1 =>
+  valve === 'exhaust' && lifts[1] !== null ? 1 : 0;
+
+function Live({
+  report,
+  valve,
+  wanted,
+  typed,
+  onTake,
+  onTied,
+  instrument,
+}: StripProps & { readonly instrument: Instrument }) {
+  const theme = useTheme();
+  const showing = useShowing(instrument);
+  const [said, setSaid] = useState<{ readonly why: string; readonly origin: number } | null>(null);
+  const setTrouble = (why: string | null): void => setSaid(why === null ? null : { why, origin: showing.origin });
+  // What was said of a count holds no longer when that has lost its origin.
+  const trouble = said?.origin === showing.origin ? said.why : null;
+  const standing = standingOf(report);
+  const which = channelOf(valve, showing.lifts);
+  const { tie } = showing;
+  const tied = holds(tie, showing, standing.setting);
+  const live = showing.condition === 'live';
+  const lift = showing.lifts[which];
+  const reading =
+    tied && showing.angle !== null ? formatReading(readingAt(standing.ring, ringNow(tie, showing.angle))) : null;
+  const shown =
+    lift === null ? null : formatComputedLength(lift - showing.zero[which], standing.units).replace('-', '−');
+
+  const take = (): void => {
+    const result = takeReading(instrument.showing(), which, wanted, standing);
+    // That it is not tied is said already, and why.
+    setTrouble(result.ok || (wanted.wheel && !tied) ? null : result.why);
+    if (result.ok) onTake(result.taken);
+  };
+  const toWheel = (): void => {
+    const now = instrument.showing();
+    if (!typed) setTrouble('Type what stands under the pointer now, then tie it.');
+    else if (!now.steady || now.condition !== 'live') setTrouble('Hold it still: it cannot be tied while it turns.');
+    else {
+      const sense = now.tie?.sense ?? usualSense(standing.rotation);
+      instrument.tieTo({
+        ...tieAt(now.steady.angle, ringPosition(typed), sense, now.origin),
+        setting: standing.setting,
+      });
+      setTrouble(null);
+      onTied();
+    }
+  };
+  const zero = (): void => {
+    const { steady, condition } = instrument.showing();
+    const raw = condition === 'live' ? (steady?.lifts[which] ?? null) : null;
+    // Lines that come late tell of a place where it does not stand any more: the strip says so by itself.
+    if (raw === null) setTrouble(steady ? null : 'Hold it still: it cannot be zeroed while it turns.');
+    else {
+      instrument.zeroAt(which, raw);
+      setTrouble(null);
+    }
+  };
+  useShortcuts({ i: take, t: toWheel, o: zero });
+
+  const why = !live
+    ? LOST[showing.condition as keyof typeof LOST]
+    : (trouble ?? (wanted.wheel && !tied ? untiedWords(showing, tie !== null) : null));
+  return (
+    <View testID="instrument-strip" className="border-t border-hairline">
+      <View className="flex-row flex-wrap items-center gap-x-2 px-3">
+        <View aria-hidden>
+          {live ? <CircleDot size={16} color={theme.intake} /> : <TriangleAlert size={18} color={theme.danger} />}
+        </View>
+        <View className="min-w-[200px] shrink grow">
+          <Text
+            testID="instrument-shows"
+            className="font-figures-bold text-[20px] text-ink"
+            style={{ fontVariant: ['tabular-nums'] }}
+          >
+            {live
+              ? [wanted.wheel ? (reading ?? 'not tied') : null, shown].filter((each) => each !== null).join('  ·  ')
+              : '–'}
+          </Text>
+          <Words look="soft" numberOfLines={1}>
+            {`${instrument.name}${showing.tally.good > ENOUGH_LINES && showing.tally.damaged + showing.tally.missing > 0 ? ` · ${lostShare(showing)} of its lines lost` : ''}`}
+          </Words>
+        </View>
+        <View className="grow flex-row justify-end">
+          {wanted.wheel && !tied ? (
+            <StripKey testID="instrument-tie" label="Tie" says="Tie it to the wheel" onPress={toWheel} />
+          ) : null}
+          {lift === null || (!wanted.lift && wanted.shown === null) ? null : (
+            <StripKey
+              testID="instrument-zero"
+              label="Zero it"
+              says="Zero it: the indicator, where it stands"
+              onPress={zero}
+            />
+          )}
+          <StripKey testID="instrument-take" label="Take it" strong onPress={take} />
+          <StripKey
+            testID="instrument-away"
+            label="✕"
+            says="✕ Let the instrument go"
+            onPress={() => plugIn(report.build.id, null)}
+          />
+        </View>
+      </View>
+      {why ? (
+        <Words
+          look="label"
+          role="alert"
+          testID="instrument-trouble"
+          tone={live && trouble === null ? 'ink' : 'danger'}
+          className="px-3 pb-1"
+        >
+          {why}
+        </Words>
+      ) : null}
+    </View>
+  );
+}
+
+function untiedWords({ lostBecause, origin }: Showing, wasTied: boolean): string {
+  if (origin > 0 && wasTied)
+    return lostBecause === 'jumped'
+      ? 'Its count has jumped: it is tied to nothing now. Type what the wheel shows, and tie it again.'
+      : 'The box began its count anew. Type what the wheel shows, and tie it again.';
+  return wasTied
+    ? 'The wheel was set since. Type what it shows now, and tie it again.'
+    : 'Type what the wheel shows now, hold it still, and tie the count to it.';
+}
+
+/** Of fewer, a share says nothing. */
+const ENOUGH_LINES = 300;
+
+const lostShare = ({ tally: { good, missing, damaged } }: Showing): string =>
+  `${Math.max(0.1, (100 * (missing + damaged)) / Math.max(1, good + missing + damaged)).toFixed(1)} %`;
