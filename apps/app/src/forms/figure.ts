@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@yosoku/core/units/length';
 import { type WheelReading, sideWords } from '@yosoku/core/crank/wheel';
 import { decimal } from '@yosoku/core/units/decimal';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
@@ -27,5 +28,5 @@ export const figureOfReading = (reading: WheelReading): { readonly figure: strin
 /** The figure alone: degrees as on a wheel, or a length as on a tape. */
 function figureText(reading: WheelReading): string {
   if (reading.ring !== 'rim') return wheelDegrees(reading.shows);
-  return decimal(reading.unit === 'in' ? reading.shows / 25.4 : reading.shows, reading.unit === 'in' ? 2 : 1);
+  return decimal(reading.unit === 'in' ? reading.shows / MM_PER_INCH : reading.shows, reading.unit === 'in' ? 2 : 1);
 }

@@ -1,5 +1,5 @@
 import { type WheelReading, type WheelRing, type WheelSide, wheelReadingSchema } from '@yosoku/core/crank/wheel';
-import { inches } from '@yosoku/core/units/length';
+import { MM_PER_INCH, inches } from '@yosoku/core/units/length';
 
 /** A reading while it is being typed: the figures as text, and the side where the ring needs one. */
 export interface ReadingDraft {
@@ -42,7 +42,8 @@ export function readDraft(ring: WheelRing, { text, side }: ReadingDraft): DraftR
 /** A reading as a draft that can be typed on. */
 export const toDraft = (reading: WheelReading): ReadingDraft => ({
   text: String(
-    Math.round((reading.ring === 'rim' && reading.unit === 'in' ? reading.shows / 25.4 : reading.shows) * 1000) / 1000,
+    Math.round((reading.ring === 'rim' && reading.unit === 'in' ? reading.shows / MM_PER_INCH : reading.shows) * 1000) /
+      1000,
   ),
   side: reading.ring === '0-360' ? undefined : reading.side,
 });

@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@yosoku/core/units/length';
 import type { Rotation } from '@yosoku/core/crank/rotation';
 import { rimDegrees } from '@yosoku/core/crank/rim';
 import { type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
@@ -118,7 +119,7 @@ const Strip = memo(function Strip({ ring, sign, reach, theme }: StripProps) {
 function divisionsOf(ring: WheelRing): { readonly step: number; readonly per: number; readonly labelled: number } {
   if (ring.ring !== 'rim') return { step: 1, per: 10, labelled: 5 };
   return ring.unit === 'in'
-    ? { step: rimDegrees(25.4 / 16, ring.round), per: 16, labelled: 8 }
+    ? { step: rimDegrees(MM_PER_INCH / 16, ring.round), per: 16, labelled: 8 }
     : { step: rimDegrees(1, ring.round), per: 10, labelled: 10 };
 }
 
@@ -126,5 +127,5 @@ function divisionsOf(ring: WheelRing): { readonly step: number; readonly per: nu
 function ruleLabel(ring: WheelRing, degree: number): string {
   const { shows } = readingAt(ring, degree);
   if (ring.ring !== 'rim') return String(shows);
-  return ring.unit === 'in' ? decimal(shows / 25.4, 1) : decimal(shows, 0);
+  return ring.unit === 'in' ? decimal(shows / MM_PER_INCH, 1) : decimal(shows, 0);
 }

@@ -1,3 +1,4 @@
+import { wrap180 } from '@yosoku/core/units/angle';
 import { useEffect, useRef, useState } from 'react';
 import { AccessibilityInfo, Animated, Easing } from 'react-native';
 
@@ -40,7 +41,7 @@ export function useTurning(position: number): Turning {
   }, [turning]);
   useEffect(() => {
     if (turning.isHeld()) return;
-    const way = ((((position - at.current) % 360) + 540) % 360) - 180;
+    const way = wrap180(position - at.current);
     if (way === 0) return;
     const target = at.current + way;
     if (still.current) {

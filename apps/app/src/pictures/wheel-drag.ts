@@ -1,3 +1,4 @@
+import { wrap180 } from '@yosoku/core/units/angle';
 import { useEffect, useRef } from 'react';
 import type { PointerEvent, ViewProps } from 'react-native';
 import type { Turning } from './turning';
@@ -71,7 +72,7 @@ export function useWheelDrag({ turning, position, sign, size, onTurn }: WheelDra
     onPointerMove: (event) => {
       if (!turning.isHeld()) return;
       const angle = angleOf(event);
-      hand.turnBy(sign * (((angle - last.current + 540) % 360) - 180));
+      hand.turnBy(sign * wrap180(angle - last.current));
       last.current = angle;
     },
     onPointerUp: hand.release,

@@ -1,3 +1,4 @@
+import { wrap180 } from '@yosoku/core/units/angle';
 import { useEffect, useMemo, useRef } from 'react';
 import { type PointerEvent, View, type ViewProps } from 'react-native';
 import { runningSign } from '@yosoku/core/crank/ring-face';
@@ -113,7 +114,7 @@ function useGrip(live: LiveEngine, hands: HandsOn, sign: 1 | -1, size: number): 
     onPointerMove: (event) => {
       if (last.current === null) return;
       const angle = angleOf(event);
-      turnBy(live, hands, sign * (((angle - last.current + 540) % 360) - 180), false);
+      turnBy(live, hands, sign * wrap180(angle - last.current), false);
       last.current = angle;
     },
     onPointerUp: release,

@@ -1,3 +1,4 @@
+import { wrap360 } from '@yosoku/core/units/angle';
 import type { WheelReading } from '@yosoku/core/crank/wheel';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { ReadMethodName } from '@yosoku/core/measure/read-methods';
@@ -24,7 +25,7 @@ export const falling = (shows: number): WheelReading => ({ ring: '0-360', sense:
 export const rising = (shows: number): WheelReading => ({
   ring: '0-360',
   sense: 'rising',
-  shows: ((shows % 360) + 360) % 360,
+  shows: wrap360(shows),
 });
 
 /** What the indicator showed, and what stood under the pointer. */

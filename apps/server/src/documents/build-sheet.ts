@@ -4,7 +4,7 @@ import PdfPrinter from 'pdfmake';
 import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
 import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { formatLength } from '@yosoku/core/units/length';
+import { MM_PER_INCH, formatLength } from '@yosoku/core/units/length';
 import { wheelSvg } from './wheel-svg';
 
 export interface Printing {
@@ -39,7 +39,7 @@ const SOFT = '#655D49';
 const RULE = '#8D8368';
 /** Rows of readings on paper; the rest stand in the file and the CSV. */
 const MOST_ROWS = 64;
-const POINTS_PER_MM = 72 / 25.4;
+const POINTS_PER_MM = 72 / MM_PER_INCH;
 
 /** The build sheet as a PDF of one page or two: real text, the wheel as lines. */
 export async function printSheet(report: Report, printing: Printing): Promise<Buffer> {

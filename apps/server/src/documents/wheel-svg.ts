@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT } from '@yosoku/core/cam/usual-height';
 import { band, polar, stroke } from '@yosoku/core/crank/dial';
 import { faceNumbers, runningSign } from '@yosoku/core/crank/ring-face';
 import type { Report } from '@yosoku/core/report/report';
@@ -9,7 +10,6 @@ const LANES = { intake: [96, 108], exhaust: [78, 90] } as const;
 const INK = '#1D1B16';
 const COLOURS = { intake: '#0B6E60', exhaust: '#A8441D' } as const;
 /** Where the lobes are shown to open and close, mm. */
-const SHOWN_AT = { in: 1.27, mm: 1 } as const;
 
 /** The wheel of the engine as it was read, at TDC, with both valves' openings as measured: an SVG picture for paper. */
 export function wheelSvg({ build, trials }: Report): string {
@@ -34,7 +34,7 @@ export function wheelSvg({ build, trials }: Report): string {
   const lobes = trials.at(-1)?.lobes;
   for (const valve of ['intake', 'exhaust'] as const) {
     const lobe = lobes?.[valve];
-    const flanks = lobe && flanksAt(lobe, Math.min(SHOWN_AT[build.units], lobe.peak / 2));
+    const flanks = lobe && flanksAt(lobe, Math.min(USUAL_HEIGHT[build.units], lobe.peak / 2));
     if (!lobe || !flanks) continue;
     const [inner, outer] = LANES[valve];
     // A wheel shows half a cycle: an opening of more than a turn cannot be drawn on it, and none is.

@@ -1,8 +1,9 @@
+import { MM_PER_INCH } from '../units/length';
 import type { WheelReading } from './wheel';
 
 /** Steps that people read to, coarsest first: of a wheel crank degrees, of a tape mm. */
 const WHEEL_STEPS = [1, 0.5, 0.25, 0.1] as const;
-const TAPE_STEPS = { mm: [1, 0.5], in: [25.4 / 16, 25.4 / 32, 25.4 / 64] } as const;
+const TAPE_STEPS = { mm: [1, 0.5], in: [MM_PER_INCH / 16, MM_PER_INCH / 32, MM_PER_INCH / 64] } as const;
 const ROUNDING = 1e-6;
 
 const isWhole = (value: number): boolean => Math.abs(value - Math.round(value)) < ROUNDING;

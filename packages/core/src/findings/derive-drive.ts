@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../statistics/normal';
 import { type AngleCorrection, type AngleRead, correctAngle } from '../timing-set/electronic-angle';
 import { type Setting, advanceOfSetting, settingLabel } from '../timing-set/hardware';
 import { type ObservedMove, type Response, isSame, learnResponse } from '../timing-set/learned-response';
@@ -180,7 +181,7 @@ function gaveWords(cams: MoveFinding['cams']): string | null {
   const words = cams.flatMap(({ cam, label, gave, standard }) => {
     if (gave === null || standard === null) return [];
     const name = cam.name.charAt(0).toUpperCase() + cam.name.slice(1);
-    const within = `±${computedDegrees(Math.max(1.96 * standard, 0.05))}`;
+    const within = `±${computedDegrees(Math.max(NORMAL_95 * standard, 0.05))}`;
     const did =
       Math.abs(gave) < 0.05
         ? 'did not move'
@@ -203,9 +204,9 @@ function learnedWords(part: FittedHardware, response: Response, own: readonly Ob
     elsewhere > 0 ? `${elsewhere} on other engines` : null,
   ].filter((each) => each !== null);
   const told = last
-    ? `From ${settingLabel(part.hardware, last.from)} to ${settingLabel(part.hardware, last.to)} it gave ${signedDegrees(last.gave)} ±${computedDegrees(1.96 * last.standard)}. `
+    ? `From ${settingLabel(part.hardware, last.from)} to ${settingLabel(part.hardware, last.to)} it gave ${signedDegrees(last.gave)} ±${computedDegrees(NORMAL_95 * last.standard)}. `
     : '';
-  return `${told}The plan counts on ${percentOf(response.response)} of its label, ±${percentOf(1.96 * response.standard)}, learned from ${from.join(' and ')}.`;
+  return `${told}The plan counts on ${percentOf(response.response)} of its label, ±${percentOf(NORMAL_95 * response.standard)}, learned from ${from.join(' and ')}.`;
 }
 
 const percentOf = (share: number): string => `${Math.round(100 * share)} %`;

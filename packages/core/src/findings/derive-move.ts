@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT } from '../cam/usual-height';
 import { VALVES } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
@@ -68,7 +69,7 @@ export interface MoveStationFinding {
   readonly plans: readonly PlanFinding[];
 }
 
-const OVERLAP_AT = 1.27;
+const OVERLAP_AT = USUAL_HEIGHT.in;
 
 /** What to set where, so that every cam comes to its target. */
 export function deriveMove(

@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT } from '../cam/usual-height';
 import { VALVES, type Valve } from '../cam/card';
 import type { RulingMethod } from '../measure/read-methods';
 import { chanceOf } from '../statistics/chi-squared';
@@ -207,10 +208,10 @@ const concerns = ({ entries }: FaultFinding, { observations }: Evidence, cam: Va
   observations.some(({ entry, valve }) => valve === cam && entries.includes(entry)) ||
   !observations.some(({ entry }) => entries.includes(entry));
 
-/** Usual drop and checking height, mm. */
-const USUAL = { in: { drop: 1.27, checking: 1.27 }, mm: { drop: 1, checking: 1 } } as const;
-
-const readableOf = (build: Build) => ({ ...USUAL[build.description.body.units], followsDown: followsDownOf(build) });
+const readableOf = (build: Build) => {
+  const height = USUAL_HEIGHT[build.description.body.units];
+  return { drop: height, checking: height, followsDown: followsDownOf(build) };
+};
 
 /** The views with what each has to say of the cam's place. */
 export const placeViews = (views: readonly View[], { places }: Decision): View[] =>

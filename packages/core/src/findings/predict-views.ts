@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT } from '../cam/usual-height';
 import { EVENT_NAMES, SIDE_WORDS, eventCentre, opensAsPrinted, closesAsPrinted } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { advanced, flanksAt, lobeAt } from '../cam/lobe';
@@ -23,7 +24,6 @@ export interface ExpectedMove {
 
 /** What a method would read that has not been used: the lobe is only a likeness of the real one. Crank degrees, from memory. */
 const LIKENESS = 1.5;
-const USUAL = { in: 1.27, mm: 1 } as const;
 /** What is expected of a wheel is told as a wheel is read: in half degrees. */
 const half = (degrees: number): number => Math.round(2 * degrees) / 2;
 
@@ -105,7 +105,7 @@ function fromLobe(
   if (!lobe) return [];
   const { units } = build.description.body;
   const after = advanced(lobe, by);
-  const height = USUAL[units];
+  const height = USUAL_HEIGHT[units];
   const flanks = height < lobe.peak ? flanksAt(after, height) : null;
   const prefix = bank.bank === 2 ? 'bank 2 ' : '';
   const bankWords = bank.bank === 2 ? 'Bank 2: ' : '';

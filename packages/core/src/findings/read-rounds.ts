@@ -1,3 +1,4 @@
+import { wrap180 } from '../units/angle';
 import type { Valve } from '../cam/card';
 import { formatReading, ringPosition } from '../crank/wheel';
 import { type PairEvents, centreline, events, opensOnly } from '../measure/flank-pair';
@@ -211,7 +212,7 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
       return finding;
     case 'lift-at-tdc': {
       const { wheel } = before.body;
-      const past = wheel ? ((((at(before) - offset + 180) % 360) + 360) % 360) - 180 : null;
+      const past = wheel ? wrap180(at(before) - offset) : null;
       if (past !== null && Math.abs(past) > NEAR_TDC)
         return trouble(
           `The wheel stood ${Math.round(Math.abs(past))}° from TDC.`,

@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../statistics/normal';
 import type { Cam } from '../record/cams-of';
 import type { TrialFinding } from './derive-trial';
 import type { View } from './views/view';
@@ -58,6 +59,6 @@ export function whatItGave(before: TrialFinding, now: TrialFinding, { cam, bank 
   if (!then || !here) return null;
   return {
     gave: here.verdict.delta - then.verdict.delta,
-    standard: Math.hypot(then.verdict.expanded, here.verdict.expanded) / 1.96,
+    standard: Math.hypot(then.verdict.expanded, here.verdict.expanded) / NORMAL_95,
   };
 }

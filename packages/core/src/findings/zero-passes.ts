@@ -15,7 +15,7 @@ import {
 import type { ReadTo } from '../crank/read-to';
 import type { Problem } from '../problem';
 import { wrap180 } from '../units/angle';
-import { formatLength } from '../units/length';
+import { MM_PER_INCH, formatLength } from '../units/length';
 import type { Described, EntryOf } from '../record/entry';
 import type { Build, Pass, Stage, Zero } from '../record/fold';
 
@@ -71,7 +71,7 @@ export const UNPROVED_TDC = 3;
 const USUAL_WHEEL_RADIUS = 115;
 const USUAL_GRADUATION = 1;
 /** Finest step that is read off a tape, mm: half a millimetre, a sixty-fourth of an inch. From memory. */
-const TAPE_STEP = { in: 25.4 / 64, mm: 0.5 } as const;
+const TAPE_STEP = { in: MM_PER_INCH / 64, mm: 0.5 } as const;
 
 /** The crank train where stroke and rod are known. */
 export function crankOf({ engine }: Described): SliderCrank | null {

@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../units/length';
 import crc32 from 'crc-32';
 import { z } from 'zod';
 
@@ -23,7 +24,7 @@ export type Spoken =
 /** First word of every line: the protocol, and its version. */
 export const SIGN = 'yb1';
 export const LONGEST_LINE = 120;
-const MM: Readonly<Record<'mm' | 'in', number>> = { mm: 1, in: 25.4 };
+const MM: Readonly<Record<'mm' | 'in', number>> = { mm: 1, in: MM_PER_INCH };
 const COUNTER = 2 ** 32;
 const FIELDS = 9;
 

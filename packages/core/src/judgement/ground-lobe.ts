@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../units/length';
 import type { Random } from '../statistics/random';
 
 /**
@@ -36,8 +37,7 @@ export interface GroundLobe {
   readonly closing: Flank;
 }
 
-const INCH = 25.4;
-const CHECKING = 0.05 * INCH;
+const CHECKING = 0.05 * MM_PER_INCH;
 
 /** How far from the nose a flank has come down to a lift. Falling all the way: by halving. */
 function distanceAt(peak: number, { fall, length, flat, ramp }: Flank, lift: number): number {

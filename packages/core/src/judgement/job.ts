@@ -1,3 +1,5 @@
+import { wrap360, wrap180 } from '../units/angle';
+import { MM_PER_INCH } from '../units/length';
 import type { Valve } from '../cam/card';
 import { type HeightPair, solveTdc } from '../tdc/equal-heights';
 import { type SliderCrank, crankAngleAtDrop } from '../crank/slider-crank';
@@ -54,17 +56,15 @@ export interface Job {
   readonly tdc: number;
 }
 
-const INCH = 25.4;
-const CHECKING = 0.05 * INCH;
+const CHECKING = 0.05 * MM_PER_INCH;
 /** The eye at the pointer, 1 sigma, crank degrees; the zero on the base circle, at most, mm. From memory. */
 const EYE = 0.1;
-const BASE_ZERO = 0.002 * INCH;
+const BASE_ZERO = 0.002 * MM_PER_INCH;
 
 let made = 0;
 const freshId = (): string => `${(made += 1).toString(16).padStart(8, '0')}-0000-4000-8000-00000000d0b5`;
 
 const printed = (value: number, step: number): number => Math.round(value / step) * step;
-const wrap = (angle: number): number => ((((angle + 180) % 360) + 360) % 360) - 180;
 
 /**
  * A builder does a job: mounts a wheel, finds TDC by a bar and proves it, copies the card, reads the cam. Nothing of the judgement's own model is used.
@@ -94,10 +94,10 @@ export function doJob(
     pinOffset: random.even() < 0.3 ? random.within(1) : 0,
   };
   const limit = oneOf([0.5, 1, 1, 2]);
-  const resolution = units === 'in' ? oneOf([0.0005, 0.001]) * INCH : 0.01;
+  const resolution = units === 'in' ? oneOf([0.0005, 0.001]) * MM_PER_INCH : 0.01;
   // Round a damper of 150 to 200 mm, a tape is read to its sixteenths, millimetres or finer.
   const round = Math.PI * (150 + 50 * random.even());
-  const tapeStep = units === 'in' ? (step * INCH) / 16 : Math.max(0.5, step);
+  const tapeStep = units === 'in' ? (step * MM_PER_INCH) / 16 : Math.max(0.5, step);
   write('build.described', {
     replaces: null,
     name: 'Job',
@@ -115,7 +115,7 @@ export function doJob(
   // What stands under the pointer at true TDC, and what is read of it.
   let mount = random.within(30);
   const readTo = scenario.rim ? (360 * tapeStep) / round : step;
-  const look = (angle: number): number => printed(wrap(angle + mount + random.normal(EYE)), readTo);
+  const look = (angle: number): number => printed(wrap180(angle + mount + random.normal(EYE)), readTo);
   const shown = (at: number) => {
     const off = Math.abs(at);
     const side = at < 0 ? 'before' : 'after';
@@ -182,7 +182,7 @@ export function doJob(
   for (const valve of ['intake', 'exhaust'] as const) {
     const { peak } = lobes[valve];
     card[valve] = {
-      lobeLift: printed(peak, 0.001 * INCH),
+      lobeLift: printed(peak, 0.001 * MM_PER_INCH),
       ...(scenario.card === 'centres' || scenario.card === 'both'
         ? { centreline: Math.abs(printed(centreOf(valve), cardStep)) }
         : {}),
@@ -195,7 +195,7 @@ export function doJob(
               centreline: Math.abs(printed(centreOf(valve), cardStep)) + by,
               lift: printed(
                 groundLift({ ...lobes[valve], nose: lobes[valve].nose + (valve === 'intake' ? by : -by) }, 0),
-                0.001 * INCH,
+                0.001 * MM_PER_INCH,
               ),
             })),
           }
@@ -221,7 +221,7 @@ export function doJob(
     if (mishap.slip?.before === taken) mount += mishap.slip.by;
     const slack = mishap.backwards?.at === taken ? -mishap.backwards.slack : 0;
     const misread = mishap.misread?.at === taken ? mishap.misread.by : 0;
-    const stands = wrap(look(angle + slack) + misread);
+    const stands = wrap180(look(angle + slack) + misread);
     const quarter = 90 * Math.floor(stands / 90);
     const from90 = mishap.countedFrom90?.at === taken;
     taken += 1;
@@ -257,7 +257,7 @@ export function doJob(
       return at;
     };
     const written = (lift: number): number =>
-      printed(lift, resolution) * (mishap.otherUnit ? (units === 'in' ? 25.4 : 1 / 25.4) : 1);
+      printed(lift, resolution) * (mishap.otherUnit ? (units === 'in' ? MM_PER_INCH : 1 / MM_PER_INCH) : 1);
     if (method === 'identity') {
       take({ kind: 'peak-lift', lift: written((lobe.peak - bled(lobe.nose)) * tilt + random.within(BASE_ZERO)) }, null);
       return;
@@ -300,13 +300,13 @@ export function doJob(
     if (line?.opens !== undefined && line.closes !== undefined) {
       const opens = valve === 'intake' ? -line.opens : -180 - line.opens;
       const closes = valve === 'intake' ? 180 + line.closes : line.closes;
-      plain.push(wrap(opens - (at[0] ?? 0)));
-      if (at[1] !== undefined) plain.push(wrap(closes - at[1]));
+      plain.push(wrap180(opens - (at[0] ?? 0)));
+      if (at[1] !== undefined) plain.push(wrap180(closes - at[1]));
     } else if (at[1] !== undefined) {
       const from = at[0] ?? 0;
-      const centre = from + ((((at[1] - from) % 360) + 360) % 360) / 2;
+      const centre = from + wrap360(at[1] - from) / 2;
       const aim = scenario.card === 'none' ? (valve === 'intake' ? wantedCentre : undefined) : card[valve]?.centreline;
-      if (aim !== undefined) plain.push(wrap(ofCard * aim - centre));
+      if (aim !== undefined) plain.push(wrap180(ofCard * aim - centre));
     }
   };
   for (const [method, valve] of scenario.reads)

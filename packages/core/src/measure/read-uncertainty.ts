@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../statistics/normal';
 import { pooled, pooledFactor, scatters } from '../statistics/repeats';
 
 /**
@@ -84,7 +85,6 @@ export type ReadSource = 'reading the wheel' | 'the indicator' | 'repeats' | 'TD
 
 const square = (value: number): number => value * value;
 
-export const NORMAL_95 = 1.96;
 /** What the eye at the pointer errs by beside the step that is read to, crank degrees (1 sigma). From memory. */
 export const EYE = 0.1;
 

@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../units/length';
 import { FEWEST_POINTS, type TracePoint } from '../cam/trace-points';
 import { type Outcome, problem } from '../problem';
 import { cutText } from '../units/text';
@@ -31,7 +32,7 @@ export interface TableSurvey {
 
 /** More points than this are no better: every tenth of a degree twice round. */
 const MOST_ROWS = 7200;
-const MM_PER: Readonly<Record<TableLift, number>> = { mm: 1, in: 25.4, thou: 0.0254 };
+const MM_PER: Readonly<Record<TableLift, number>> = { mm: 1, in: MM_PER_INCH, thou: MM_PER_INCH / 1000 };
 /** No lobe or valve lifts more, mm. */
 const MOST_LIFT = 40;
 

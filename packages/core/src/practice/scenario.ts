@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../units/length';
 import { type Valve, closesAsPrinted, opensAsPrinted } from '../cam/card';
 import { type Lobe, flanksAt } from '../cam/lobe';
 import type { WheelRing } from '../crank/wheel';
@@ -42,21 +43,20 @@ export interface Scenario {
   readonly seed: number;
 }
 
-const INCH = 25.4;
-const CHECKING = 0.05 * INCH;
-const STROKE = 3.42 * INCH;
-const ROD = 5.85 * INCH;
+const CHECKING = 0.05 * MM_PER_INCH;
+const STROKE = 3.42 * MM_PER_INCH;
+const ROD = 5.85 * MM_PER_INCH;
 
 const LOBES: Readonly<Record<Valve, Lobe>> = {
-  intake: { peak: 0.34 * INCH, nose: 106, half: 148, power: 2, lean: 1 },
-  exhaust: { peak: 0.335 * INCH, nose: -113, half: 152, power: 2, lean: -1 },
+  intake: { peak: 0.34 * MM_PER_INCH, nose: 106, half: 148, power: 2, lean: 1 },
+  exhaust: { peak: 0.335 * MM_PER_INCH, nose: -113, half: 152, power: 2, lean: -1 },
 };
 
 function printed(valve: Valve, lobe: Lobe): NonNullable<PracticeBase['card']['intake']> {
   const flanks = flanksAt(lobe, CHECKING);
   return {
     centreline: Math.round(Math.abs(lobe.nose)),
-    lobeLift: Math.round((lobe.peak / INCH) * 1000) * (INCH / 1000),
+    lobeLift: Math.round((lobe.peak / MM_PER_INCH) * 1000) * (MM_PER_INCH / 1000),
     ...(flanks
       ? {
           timing: [

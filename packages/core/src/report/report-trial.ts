@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT } from '../cam/usual-height';
 import type { CompletedCard } from '../cam/complete-card';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { wrap180 } from '../units/angle';
@@ -11,7 +12,7 @@ import { offsetOf } from '../findings/zero-passes';
 type ReportedTrial = Report['trials'][number];
 
 /** Overlap is told at 0.050 in, mm. */
-const OVERLAP_AT = 1.27;
+const OVERLAP_AT = USUAL_HEIGHT.in;
 /** Degrees from point to point of a curve that is only to be drawn. */
 const DRAWN_STEP = 4;
 /** Heights at which the lean is shown, as shares of the peak. */

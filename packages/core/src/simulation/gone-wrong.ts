@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../units/length';
 import { VALVES, type Valve } from '../cam/card';
 import type { FaultName } from '../verdict/faults';
 import type { Observation } from '../verdict/observations';
@@ -118,7 +119,8 @@ export const GONE_WRONG: Readonly<Record<FaultName, ((random: Random) => Wrong) 
     ] ?? [2, false];
     return {
       written: (each, at) => {
-        if (isLift) return each.kind === 'peak-lift' && at === place ? { ...each, lift: each.lift / 25.4 } : each;
+        if (isLift)
+          return each.kind === 'peak-lift' && at === place ? { ...each, lift: each.lift / MM_PER_INCH } : each;
         return each.kind === 'flank' && (at === place || at === place + 1) ? { ...each, figure: 0.05 } : each;
       },
     };

@@ -1,3 +1,5 @@
+import { wrap180 } from '../units/angle';
+import { MM_PER_INCH } from '../units/length';
 import { type CamCard, type TimingLine, type Valve, closesAsPrinted, opensAsPrinted } from '../cam/card';
 import { completeCard } from '../cam/complete-card';
 import { type Lobe, flanksAt } from '../cam/lobe';
@@ -49,12 +51,11 @@ type Plan = readonly {
   readonly times: number;
 }[];
 
-const INCH = 25.4;
 /** Where events are printed and read, mm: 0.050 in. */
-const CHECKING = 0.05 * INCH;
-const SEAT = 0.006 * INCH;
+const CHECKING = 0.05 * MM_PER_INCH;
+const SEAT = 0.006 * MM_PER_INCH;
 /** How far off the base circle is taken to be at most, mm; by how much the eye errs at the pointer, crank degrees. */
-const BASE_ZERO = 0.002 * INCH;
+const BASE_ZERO = 0.002 * MM_PER_INCH;
 const EYE = 0.1;
 
 /** One of several with the same chance. */
@@ -100,7 +101,7 @@ function printCard(random: Random, lobes: Readonly<Record<Valve, Lobe>>, thoroug
     };
     return {
       ...(withCentres ? { centreline: Math.round(Math.abs(middleOf(lobe, counted(lobe.peak)))) } : {}),
-      lobeLift: Math.round((lobe.peak / INCH) * 1000) * (INCH / 1000),
+      lobeLift: Math.round((lobe.peak / MM_PER_INCH) * 1000) * (MM_PER_INCH / 1000),
       timing: [line(CHECKING), ...(withSeat ? [{ ...line(SEAT) }] : [])],
     };
   };
@@ -210,7 +211,7 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
           method,
           entry: `${taken}`,
           lift,
-          past: wrapNear(past),
+          past: wrap180(past),
           zero: 'zero',
           step,
         });
@@ -276,5 +277,3 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
     limit: oneOf(random, [0.5, 1, 2]),
   };
 }
-
-const wrapNear = (angle: number): number => ((((angle + 180) % 360) + 360) % 360) - 180;

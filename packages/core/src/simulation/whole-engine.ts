@@ -2,7 +2,7 @@ import type { Valve } from '../cam/card';
 import type { Rotation } from '../crank/rotation';
 import { type SliderCrank, crankAngleAtDrop, pistonDrop } from '../crank/slider-crank';
 import { type WheelReading, type WheelRing, readingAt } from '../crank/wheel';
-import { wrap180 } from '../units/angle';
+import { wrap360, wrap180 } from '../units/angle';
 import { type CamStand, type DrivenCam, type PerValve, STRIDE, follow, lobeLift, standAt } from './follow';
 
 /** A whole engine that does not exist: crank, cam, wheel, and what is wrong with them. Lengths mm, angles crank degrees. */
@@ -58,7 +58,7 @@ export function room(engine: WholeEngine, stand: Stand): { readonly back: number
   const contacts = crankAngleAtDrop(engine.crank, stand.stop);
   if (!contacts) return { back: -Infinity, on: Infinity };
   // The piston comes up every 360°.
-  const past = (((stand.crank - contacts.after + EXACT) % 360) + 360) % 360;
+  const past = wrap360(stand.crank - contacts.after + EXACT);
   const allowed = 360 + contacts.before - contacts.after;
   return { back: -Math.max(0, past - EXACT), on: Math.max(0, allowed - past + EXACT) };
 }

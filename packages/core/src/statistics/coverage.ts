@@ -1,3 +1,4 @@
+import { NORMAL_95 } from './normal';
 /** Something that errs, as far as it moves a result. */
 export interface ErrorSource {
   readonly from: string;
@@ -31,7 +32,7 @@ export function expandedOf(sources: readonly ErrorSource[]): { readonly standard
   const standard = Math.sqrt(variance);
   const place = variance > 0 ? (20 * largest) / variance : 0;
   const below = Math.min(19, Math.floor(place));
-  const [from, to] = [FACTORS[below] ?? 1.96, FACTORS[below + 1] ?? 1.645];
+  const [from, to] = [FACTORS[below] ?? NORMAL_95, FACTORS[below + 1] ?? 1.645];
   return { standard, expanded: standard * (from + (to - from) * (place - below)) };
 }
 

@@ -1,4 +1,4 @@
-const NORMAL_95 = 1.96;
+import { NORMAL_95 } from './normal';
 /** Two-sided 95 % points of Student's t for 1, 2, … degrees of freedom (JCGM 100:2008, table G.2). */
 const STUDENT_95 = [12.71, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
 /** A builder’s hand is known to within a factor of two: worth so many degrees of freedom beside what his repeats show. From memory. */

@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../statistics/normal';
 import { pooled, pooledFactor, scatters } from '../statistics/repeats';
 import { computedDegrees } from '../units/degrees';
 import { inches } from '../units/length';
@@ -55,7 +56,6 @@ const EYE = 0.25;
 const EYE_ERRS = 0.2;
 /** How far from square the eye may look past a pointer, degrees. From memory. */
 const EYE_TILT = 10;
-const NORMAL_95 = 1.96;
 const DEG = 180 / Math.PI;
 const square = (value: number): number => value * value;
 

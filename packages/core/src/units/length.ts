@@ -16,7 +16,7 @@ export type ParsedLength =
   | { readonly ok: false; readonly message: string };
 
 /** 1 in = 25.4 mm exactly (NIST SP 811, appendix B.8). */
-const MM_PER_INCH = '25.4';
+export const MM_PER_INCH = 25.4;
 /** Kept to a nanometre: the database column is DECIMAL(10,6). */
 const KEPT_PLACES = 6;
 const LARGEST_MM = 5000;

@@ -1,4 +1,5 @@
-import { EYE, NORMAL_95, repeatsOf } from '../measure/read-uncertainty';
+import { NORMAL_95 } from '../statistics/normal';
+import { EYE, repeatsOf } from '../measure/read-uncertainty';
 import { type Predicted, byCatalogue, observedNear, predict, predictCard } from './cam-model';
 import { centreOf } from './centre-means';
 import type { ErrorSource } from '../statistics/coverage';

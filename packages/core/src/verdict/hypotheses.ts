@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../units/length';
 import { VALVES, type Valve } from '../cam/card';
 import { flanksAt } from '../cam/lobe';
 import type { Predicted } from './cam-model';
@@ -169,7 +170,7 @@ export function elsewhere(evidence: Evidence, valves: readonly Valve[]): Hypothe
 /** All lifts of the book in the other unit: an indicator that reads in it does so at both lobes. */
 export function liftsInOtherUnits(evidence: Evidence): Hypothesis[] {
   const lifts = evidence.observations.filter(({ kind }) => kind === 'peak-lift' || kind === 'tdc-lift');
-  return [25.4, 1 / 25.4].map((factor) =>
+  return [MM_PER_INCH, 1 / MM_PER_INCH].map((factor) =>
     instead(evidence, lifts, (each) => (each.kind === 'flank' ? each : { ...each, lift: each.lift * factor })),
   );
 }
@@ -185,7 +186,7 @@ export function inOtherUnits(evidence: Evidence, view: string): Hypothesis[] {
       ),
     );
   if (first?.kind === 'peak-lift')
-    return [25.4, 1 / 25.4].map((factor) =>
+    return [MM_PER_INCH, 1 / MM_PER_INCH].map((factor) =>
       instead(evidence, members, (each) => (each.kind === 'peak-lift' ? { ...each, lift: each.lift * factor } : each)),
     );
   return [];

@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT } from '../cam/usual-height';
 import type { Valve } from '../cam/card';
 import type { Lobe } from '../cam/lobe';
 import type { Evidence, FlankObservation, Observation } from './observations';
@@ -63,7 +64,7 @@ export const PRIOR = {
 } as const;
 
 /** Height of the events, and drop from the peak, that a centreline is counted at, mm: 0.050 in. */
-export const COUNTED_AT = 1.27;
+export const COUNTED_AT = USUAL_HEIGHT.in;
 
 /** What the shape of a lobe is called in a budget. */
 export const SHAPE = 'the lobe’s shape';

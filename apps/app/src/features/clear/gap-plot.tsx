@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { Sweep } from '@yosoku/core/clearance/sweep';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
+import { MM_PER_INCH, type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import type { Valve } from '@yosoku/core/cam/card';
 import { LineChart } from '@/pictures/line-chart';
 import { useTheme } from '@/ui/theme';
@@ -29,7 +29,7 @@ function niceStep(least: number): number {
 export function GapPlot({ sweep, valve, minimum, units, width }: GapPlotProps) {
   const theme = useTheme();
   const points = sweep.overCam.filter((_, at) => at % 2 === 0);
-  const inUnit = (mm: number): number => (units === 'in' ? mm / 25.4 : mm);
+  const inUnit = (mm: number): number => (units === 'in' ? mm / MM_PER_INCH : mm);
   const step = niceStep(inUnit(Math.max(minimum * 2, ...points.map(({ gap }) => gap))) / SECTIONS);
   const spacing = (width - AXIS - 24) / (points.length - 1);
   const worst = points.reduce((least, each) => (each.gap < least.gap ? each : least));

@@ -13,7 +13,7 @@ import { USUAL_RESOLUTION } from '@yosoku/core/tdc/zero-uncertainty';
 import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { formatComputedLength, formatLength, parseLength } from '@yosoku/core/units/length';
+import { MM_PER_INCH, formatComputedLength, formatLength, parseLength } from '@yosoku/core/units/length';
 import { useStationWidth } from '@/shell/use-station-width';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -76,7 +76,7 @@ function TravelChart({
 }) {
   const theme = useTheme();
   const width = Math.min(useStationWidth() - 32, 640);
-  const scale = units === 'in' ? 25.4 : 1;
+  const scale = units === 'in' ? MM_PER_INCH : 1;
   const places = units === 'in' ? 2 : 1;
   const angles = Array.from({ length: (2 * SPAN) / STEP + 1 }, (_, at) => at * STEP - SPAN);
   // The chart grows upward; the piston is shown as it stands, highest at the top.

@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT } from '@yosoku/core/cam/usual-height';
 import { Link } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -20,8 +21,6 @@ import { Words } from '@/ui/words';
 
 type Shift = Readonly<Record<Valve, number>>;
 const NOT_MOVED: Shift = { intake: 0, exhaust: 0 };
-/** Where events are shown unless the card has heights of its own, mm. */
-const USUAL_HEIGHT = { in: 1.27, mm: 1 } as const;
 
 /** What would become of events, overlap and trapped compression if the cam were moved: card, measured and tried side by side. */
 export function WhatIf({ report }: StationProps) {

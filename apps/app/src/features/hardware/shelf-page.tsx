@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '@yosoku/core/statistics/normal';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { HARDWARE_KINDS } from '@yosoku/core/timing-set/hardware';
@@ -93,5 +94,5 @@ function learnedWords({ hardware, experience }: Piece): string {
   if (experience.length === 0) return 'Not measured yet: taken at its label.';
   const { response, standard } = learnResponse(hardware, experience);
   const per = (share: number): string => `${Math.round(100 * share)} %`;
-  return `Gives ${per(response)} of its label, ±${per(1.96 * standard)}, from ${experience.length} measured ${experience.length === 1 ? 'move' : 'moves'}.`;
+  return `Gives ${per(response)} of its label, ±${per(NORMAL_95 * standard)}, from ${experience.length} measured ${experience.length === 1 ? 'move' : 'moves'}.`;
 }

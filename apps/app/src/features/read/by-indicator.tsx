@@ -1,3 +1,4 @@
+import { wrap180 } from '@yosoku/core/units/angle';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { readingAt, ringPosition } from '@yosoku/core/crank/wheel';
@@ -128,7 +129,7 @@ export function ByIndicator({ report, choice, reading, bar }: ByIndicatorProps) 
 }
 
 function offWords(at: number, tdc: number): string {
-  const off = ((((at - tdc + 180) % 360) + 360) % 360) - 180;
+  const off = wrap180(at - tdc);
   if (Math.abs(off) < 0.01) return 'true TDC';
   return `${Math.abs(off).toFixed(2)}° ${off < 0 ? 'before' : 'after'} TDC`;
 }

@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../../statistics/normal';
 import type { Valve } from '../../cam/card';
 import { decimal } from '../../units/decimal';
 import { formatComputedLength } from '../../units/length';
@@ -39,7 +40,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
         value: mean,
         unit: 'mm',
         standard: each / Math.sqrt(found.length),
-        expanded: (1.96 * each) / Math.sqrt(found.length),
+        expanded: (NORMAL_95 * each) / Math.sqrt(found.length),
         budget: [{ from: 'the indicator', standard: each }],
         count: found.length,
         spread: Math.max(...found) - Math.min(...found),
@@ -81,7 +82,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
             value: (valveMean + lash) / lobeMean,
             unit: 'ratio',
             standard: (each * Math.hypot(1, valveMean / lobeMean)) / lobeMean,
-            expanded: (1.96 * each * Math.hypot(1, valveMean / lobeMean)) / lobeMean,
+            expanded: (NORMAL_95 * each * Math.hypot(1, valveMean / lobeMean)) / lobeMean,
             budget: [],
             count: 1,
             spread: 0,

@@ -1,9 +1,10 @@
+import { NORMAL_95 } from '../../statistics/normal';
 import type { Valve } from '../../cam/card';
 import { liftForCentreline } from '../../cam/lift-at-tdc';
 import { advanced, lobeAt } from '../../cam/lobe';
 import { USUAL_CRANK, firstStopBias, zeroUncertainty } from '../../tdc/zero-uncertainty';
 import { decimal } from '../../units/decimal';
-import { formatComputedLength } from '../../units/length';
+import { MM_PER_INCH, formatComputedLength } from '../../units/length';
 import type { RoundFinding } from '../read-rounds';
 import { crankOf, resolutionOf } from '../zero-passes';
 import { type View, type ViewContext, atLobe, scaleOf, counting, sign } from './view';
@@ -55,7 +56,7 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
       value: mean,
       unit: 'mm',
       standard: each,
-      expanded: 1.96 * each,
+      expanded: NORMAL_95 * each,
       budget: [{ from: 'the indicator', standard: each }],
       count: group.length,
       spread: Math.max(...lifts) - Math.min(...lifts),
@@ -73,7 +74,7 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
 
 const formatSlope = (perDegree: number, units: 'in' | 'mm'): string =>
   units === 'in'
-    ? `${decimal(Math.abs(perDegree) / 25.4, 4)} in a degree`
+    ? `${decimal(Math.abs(perDegree) / MM_PER_INCH, 4)} in a degree`
     : `${decimal(Math.abs(perDegree), 3)} mm a degree`;
 
 /** TDC found by where the piston just stops: its standard uncertainty, crank degrees, the bias that nobody has taken off included. */

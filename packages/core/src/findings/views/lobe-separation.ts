@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../../statistics/normal';
 import type { Valve } from '../../cam/card';
 import { computedDegrees } from '../../units/degrees';
 import { type View, type ViewContext, makeView, plainDegrees } from './view';
@@ -24,7 +25,7 @@ export function separationView(context: ViewContext, views: readonly View[]): Vi
         spread: 0,
         count: 1,
         standard,
-        expanded: 1.96 * standard,
+        expanded: NORMAL_95 * standard,
         budget: [],
       },
       {
@@ -36,7 +37,7 @@ export function separationView(context: ViewContext, views: readonly View[]): Vi
         against: lobeSeparation === null ? null : `${plainDegrees(lobeSeparation)}° on the card`,
         proved: true,
         remark:
-          lobeSeparation !== null && Math.abs(apart) > 1.96 * standard + LSA_ROUNDED
+          lobeSeparation !== null && Math.abs(apart) > NORMAL_95 * standard + LSA_ROUNDED
             ? single
               ? `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: moving a single cam cannot cure that. A reading is wrong, or the cam.`
               : `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: move the two cams against each other.`

@@ -1,3 +1,5 @@
+import { USUAL_HEIGHT } from '../../cam/usual-height';
+import { NORMAL_95 } from '../../statistics/normal';
 import { EVENT_NAMES, SIDE_WORDS, closesAsPrinted, opensAsPrinted } from '../../cam/card';
 import { wrap180 } from '../../units/angle';
 import { computedDegrees } from '../../units/degrees';
@@ -10,14 +12,13 @@ import { type View, type ViewContext, makeView, sign, plainDegrees } from './vie
 /** Where a valve is as good as on its seat, mm: 0.006 in. From memory. */
 const SEAT = 0.1524;
 /** The drop at which a trace says its centreline, mm, unless the lobe is too small for it. */
-const TRACE_DROP = { in: 1.27, mm: 1 } as const;
 
 /** What a trace says of the cam’s place: its centreline at the usual drop, crank degrees; its events and its lift at TDC beside it. */
 export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
   const { curve, valve, shift } = trace;
   const { units } = context.build.description.body;
   if (!curve || !trace.placed) return [];
-  const drop = Math.min(TRACE_DROP[units], curve.peak / 3);
+  const drop = Math.min(USUAL_HEIGHT[units], curve.peak / 3);
   const centre = curve.centre(curve.peak - drop);
   if (!centre) return [];
   const tdc = trace.zero?.standard ?? UNPROVED_TDC;
@@ -25,7 +26,7 @@ export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
   const target = context.wanted[valve];
   const standard = Math.hypot(centre.standard, tdc);
   const lines = context.card[valve].lines.filter(({ height }) => height !== null);
-  const heights = [...new Set([...lines.map(({ height }) => height ?? 0), TRACE_DROP[units], SEAT])].filter(
+  const heights = [...new Set([...lines.map(({ height }) => height ?? 0), USUAL_HEIGHT[units], SEAT])].filter(
     (height) => height < curve.peak,
   );
   const events = heights.flatMap((height) => {
@@ -42,7 +43,7 @@ export function traceViews(context: ViewContext, trace: TraceFinding): View[] {
     makeView(
       'trace',
       valve,
-      { mean: printed, spread: 0, count: 1, standard, expanded: 1.96 * standard, budget: [] },
+      { mean: printed, spread: 0, count: 1, standard, expanded: NORMAL_95 * standard, budget: [] },
       {
         budget: [
           { from: 'the indicator', standard: centre.standard },
