@@ -134,12 +134,14 @@ function nextReadings(build: Build, trials: readonly TrialFinding[], trial: Tria
       (view) => view.bank === bank && view.valve !== 'both' && (cam === 'single' || view.valve === cam),
     );
     const usable = mine
-      .filter(({ method }) => method === 'centreline' || method === 'events' || method === 'opening-only')
+      .filter(({ method }) => READ_METHODS[method].reads === 'flanks')
       .sort((a, b) => readingsOf(a.method) - readingsOf(b.method) || (a.standard ?? 9) - (b.standard ?? 9));
     // One side alone leans on the zero of the base circle: only where nothing else can be read.
-    const pairs = usable.filter(({ method }) => method !== 'opening-only');
+    const pairs = usable.filter(({ method }) => READ_METHODS[method].slots.length > 1);
     const best =
-      (followsDownOf(build) ? pairs[0] : undefined) ?? usable[0] ?? mine.find(({ method }) => method === 'lift-at-tdc');
+      (followsDownOf(build) ? pairs[0] : undefined) ??
+      usable[0] ??
+      mine.find(({ method }) => READ_METHODS[method].reads === 'tdc-lift');
     const method = best?.method ?? (followsDownOf(build) ? 'centreline' : 'opening-only');
     const valve = best && best.valve !== 'both' ? best.valve : cam === 'exhaust' ? 'exhaust' : 'intake';
     const where = several ? ` of bank ${bank}` : '';
@@ -149,20 +151,10 @@ function nextReadings(build: Build, trials: readonly TrialFinding[], trial: Tria
         valve,
         bank,
         readings: readingsOf(method),
-        words: `Read ${READ_WORDS[method](valve)}${where}.`,
+        words: `Read ${READ_METHODS[method].asked(valve)}${where}.`,
       },
     ];
   });
 }
-
-const READ_WORDS: Readonly<Record<ReadMethodName, (valve: string) => string>> = {
-  centreline: (valve) => `the ${valve} centreline`,
-  events: (valve) => `opening and closing of the ${valve}`,
-  'opening-only': (valve) => `the opening of the ${valve}`,
-  'lift-at-tdc': (valve) => `the ${valve} lift at TDC`,
-  identity: (valve) => `the ${valve} lift`,
-  trace: (valve) => `a trace of the ${valve}`,
-  backlash: (valve) => `the slack at the ${valve}`,
-};
 
 const readingsOf = (method: ReadMethodName): number => READ_METHODS[method].slots.length;

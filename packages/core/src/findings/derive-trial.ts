@@ -1,6 +1,6 @@
 import { type CompletedCard, completeCard } from '../cam/complete-card';
 import { type Target, aheadOfCard, targetCentreline } from '../cam/target';
-import type { RulingMethod } from '../measure/read-methods';
+import { READ_METHODS, type ReadMethodName, type RulingMethod } from '../measure/read-methods';
 import type { LengthUnit } from '../units/length';
 import type { Evidence } from '../verdict/observations';
 import { DEFAULT_LIMIT } from '../verdict/limits';
@@ -211,13 +211,13 @@ function decideTogether(banks: readonly BankFinding[]): TrialFinding['decision']
 /** Do readings that place the cam lean on a proved zero? A lift at TDC without a wheel leans on none. */
 const provedOf = (rounds: readonly RoundFinding[], traces: readonly TraceFinding[]): boolean =>
   rounds.some(
-    ({ method, problem, zeroProved, pastTdc }) =>
-      problem === null &&
-      (method === 'lift-at-tdc' ? zeroProved || pastTdc === null : BY_WHEEL.has(method) && zeroProved),
+    ({ method, problem, zeroProved, pastTdc }) => problem === null && placesCam(method, zeroProved, pastTdc),
   ) || traces.some((trace) => trace.placed && trace.zeroProved);
 
-/** Methods that place the cam by the wheel, reading by reading. */
-const BY_WHEEL: ReadonlySet<string> = new Set(['centreline', 'events', 'opening-only']);
+const placesCam = (method: ReadMethodName, zeroProved: boolean, pastTdc: number | null): boolean => {
+  const { reads } = READ_METHODS[method];
+  return (reads === 'flanks' && zeroProved) || (reads === 'tdc-lift' && (zeroProved || pastTdc === null));
+};
 
 /** The trials with what was measured in each, and their verdicts. */
 export function deriveTrials(

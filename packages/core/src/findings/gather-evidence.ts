@@ -1,6 +1,6 @@
 import type { Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
-import type { RulingMethod } from '../measure/read-methods';
+import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
 import { factsOfCard } from '../verdict/card-facts';
 import type { CardFact, Evidence, Observation } from '../verdict/observations';
 import type { Build } from '../record/fold';
@@ -42,14 +42,19 @@ export function gatherEvidence(
   const zeros = new Map<string, number>();
   const observations: Observation[] = [];
   const standing = rounds.filter(
-    (round) => (round.problem === null || (odd && round.holds)) && round.lacking === 0 && round.method !== 'trace',
+    (round) =>
+      (round.problem === null || (odd && round.holds)) &&
+      round.lacking === 0 &&
+      READ_METHODS[round.method].reads !== 'curve',
   );
   // What was read without a wheel leans on no zero, and slack places nothing.
-  const onProved = standing.some((round) => round.zeroProved && round.method !== 'backlash' && !leansOnNone(round));
+  const onProved = standing.some(
+    (round) => round.zeroProved && READ_METHODS[round.method].reads !== 'slack' && !leansOnNone(round),
+  );
   const counted = onProved ? standing.filter((round) => round.zeroProved || leansOnNone(round)) : standing;
   // Heights are few, and turning a number into text costs more than all the rest.
   const views = new Map<string, Map<number, string>>();
-  const keyOf = (method: RulingMethod, valve: Valve, height: number, atValve: boolean): string => {
+  const keyOf = (method: ReadMethodName, valve: Valve, height: number, atValve: boolean): string => {
     const kind = method + valve + (atValve ? 'v' : '');
     const known = views.get(kind) ?? new Map<number, string>();
     views.set(kind, known);
@@ -98,18 +103,16 @@ function addRound(
   const setting = round.readings.find((reading) => reading.setting !== null)?.setting ?? null;
   const key = setting === null ? 'without a wheel' : zero?.rebasedBy ? `${setting} rebased` : setting;
   const step = zero?.step ?? 0;
-  const view =
-    method === 'identity' || method === 'lift-at-tdc' || method === 'backlash' || method === 'trace'
-      ? ''
-      : keyOf(method, valve, round.height ?? 0, atValve);
+  const { reads, from } = READ_METHODS[method];
+  const view = reads === 'flanks' ? keyOf(method, valve, round.height ?? 0, atValve) : '';
   for (const { entry, flank, at, figure, slot } of round.readings) {
     if (slot === null) continue;
     // Written out: copies by spreading are many times slower, and this is done for every reading at every key.
     const { id } = round;
-    if (method === 'identity') {
+    if (reads === 'peak-lift') {
       const lift = `${atValve ? 'valve' : 'lobe'}-lift ${valve}`;
       to.push({ kind: 'peak-lift', entry, round: id, view: lift, valve, atValve, method: null, lift: figure });
-    } else if (method === 'lift-at-tdc') {
+    } else if (reads === 'tdc-lift') {
       if (!zeros.has(key)) zeros.set(key, setting === null ? withoutWheel(context) : (zero?.standard ?? UNPROVED_TDC));
       to.push({
         kind: 'tdc-lift',
@@ -124,7 +127,7 @@ function addRound(
         zero: key,
         step: at === null ? 0 : step,
       });
-    } else if (at !== null && flank !== null && method !== 'backlash' && method !== 'trace') {
+    } else if (at !== null && flank !== null && reads === 'flanks') {
       if (!zeros.has(key)) zeros.set(key, zero?.standard ?? UNPROVED_TDC);
       to.push({
         kind: 'flank',
@@ -135,7 +138,7 @@ function addRound(
         atValve,
         method,
         flank,
-        from: method === 'centreline' ? 'peak' : 'base',
+        from: from ?? 'base',
         figure,
         ring: at,
         angle: at - offset,

@@ -1,5 +1,6 @@
+import { READ_METHODS } from '../measure/read-methods';
 import { USUAL_HEIGHT } from '../cam/usual-height';
-import { EVENT_NAMES, SIDE_WORDS, eventCentre, opensAsPrinted, closesAsPrinted } from '../cam/card';
+import { EVENT_NAMES, SIDE_WORDS, type Valve, eventCentre, opensAsPrinted, closesAsPrinted } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { advanced, flanksAt, lobeAt } from '../cam/lobe';
 import { formatReading, readingAt } from '../crank/wheel';
@@ -52,21 +53,25 @@ function carried(view: View, { by, standard }: ExpectedMove, build: Build, bank:
   const perAdvance = advanceOfChange(view, 1);
   if (perAdvance === null || view.valve === 'both') return [];
   const value = view.value + by / perAdvance;
-  const size =
-    view.method === 'opening-only'
-      ? eventFigure(half(value), view.valve, 'opens')
-      : `${computedDegrees(half(value), 1)} ${view.method === 'events' ? '' : SIDE_WORDS[view.valve].centreline}`.trim();
+  const size = sizeOf(view.method, view.valve, half(value));
   const readings = readingsAfter(view, by, build, bank);
   return [
     {
       view: view.key,
       title: view.title,
-      shows: [view.method === 'events' ? `centre ${size}` : size, readings].filter((each) => each !== '').join('; '),
+      shows: [size, readings].filter((each) => each !== '').join('; '),
       value,
       unit: 'crank degrees',
       standard: Math.hypot(view.standard ?? 0, standard),
     },
   ];
+}
+
+/** What a view will show, in words. */
+function sizeOf(method: View['method'], valve: Valve, value: number): string {
+  if (method === 'opening-only') return eventFigure(value, valve, 'opens');
+  const degrees = computedDegrees(value, 1);
+  return method === 'events' ? `centre ${degrees}` : `${degrees} ${SIDE_WORDS[valve].centreline}`;
 }
 
 /** What the wheel will show at the same figures. */
@@ -77,14 +82,8 @@ function readingsAfter(view: View, by: number, build: Build, { rounds }: BankFin
       each.valve === view.valve &&
       each.problem === null &&
       each.height !== null &&
-      view.key.endsWith(
-        viewKey(
-          view.method === 'events' ? 'events' : view.method === 'opening-only' ? 'opening-only' : 'centreline',
-          each.valve,
-          each.height,
-          each.sitsOn === 'valve',
-        ),
-      ),
+      READ_METHODS[view.method].reads === 'flanks' &&
+      view.key.endsWith(viewKey(view.method, each.valve, each.height, each.sitsOn === 'valve')),
   );
   if (!round) return '';
   const { wheel } = build.description.body;

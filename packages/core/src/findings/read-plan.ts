@@ -58,7 +58,7 @@ export function planReading(build: Build, trial: TrialFinding | undefined, rule:
   const rounds = build.trial?.rounds ?? [];
   const open = rounds.flatMap((round): OpenRound[] => {
     const finding = trial?.rounds.find((each) => each.id === round.id);
-    if (!finding || finding.problem !== null || finding.method === 'trace') return [];
+    if (!finding || finding.problem !== null || READ_METHODS[finding.method].reads === 'curve') return [];
     const slot = READ_METHODS[finding.method].slots.findIndex(
       (_, place) => !finding.readings.some((reading) => reading.slot === place),
     );
@@ -129,18 +129,16 @@ export function nextReading(
   const slot = table.slots[open?.slot ?? 0] ?? table.slots[0];
   if (!slot) throw new Error('every method has a reading');
   const height = open ? open.height : choice.height;
-  const at = height === null ? (method === 'centreline' ? 'the drop' : 'the height') : formatLength(height, units);
-  // The other side first: the engine has to be brought back before it.
-  const first = open !== undefined && open.slot === 0;
+  const at = height === null ? `the ${table.height?.noun ?? 'height'}` : formatLength(height, units);
+  const put = { at, valve, on: ON_WORDS[sitsOn] };
   return {
     slot,
     round: open?.round ?? null,
     height,
-    sentence: first
-      ? `The other side: back up well past, ${lower(slotWords(slot.turn.replace(/^Zero [^.]*\. (Back up well past, )?/, ''), { at, valve, on: ON_WORDS[sitsOn] }))}`
-      : slotWords(slot.turn, { at, valve, on: ON_WORDS[sitsOn] }),
+    sentence:
+      open?.slot === 0 && slot.again !== null
+        ? `The other side: back up well past, ${slotWords(slot.again, put)}`
+        : slotWords(slot.turn, put),
     short: table.height ? `${at} ${slot.label}` : slot.label,
   };
 }
-
-const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

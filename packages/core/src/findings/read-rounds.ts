@@ -97,12 +97,13 @@ function lackingOf(method: ReadMethodName, places: readonly number[]): number {
   return lacking;
 }
 
+type Finding = { -readonly [Field in keyof RoundFinding]: RoundFinding[Field] };
+
 /** What a round of readings gives, or why it gives nothing. */
 export function findRound(round: Round, build: Build, settings: ReadonlyMap<string, SettingFinding>): RoundFinding {
   const { readings } = round;
   const method = methodOf(round);
-  const { units } = build.description.body;
-  const first = readings[0]?.body;
+  const { slots, reads } = READ_METHODS[method];
   const places: number[] = [];
   let used = 0;
   let zero: ZeroOfReading | null = null;
@@ -117,24 +118,49 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
     zeroProved &&= its?.proved ?? false;
     oneZero &&= its?.proved === zero?.proved && its?.rebasedBy === zero?.rebasedBy;
   }
-  const valve = first?.valve ?? 'intake';
-  const height = READ_METHODS[method].height && first ? figureOfReading(first) : null;
-  const finding: { -readonly [Field in keyof RoundFinding]: RoundFinding[Field] } = {
-    id: round.id,
+  const finding = asRecorded(round, method, places, build);
+  finding.zero = zero;
+  finding.zeroProved = used > 0 && zeroProved;
+  finding.rebasedBy = zero?.rebasedBy ?? null;
+  if (used === 0 || reads === 'curve') return finding;
+
+  const twice = new Set(places).size < places.length && used > slots.length - finding.lacking;
+  const spoiled = heightTrouble(finding, build) ?? (twice ? twiceTrouble(method) : null);
+  if (spoiled) return withTrouble(finding, spoiled);
+  const [first, second] = [readings[places.indexOf(0)], readings[places.indexOf(1)]];
+  if (!first || (slots.length > 1 && !second)) return finding;
+  const torn = (second ? pairTrouble(method, first, second) : null) ?? zeroTrouble(method, first, zero, oneZero);
+  if (torn) return withTrouble(finding, torn);
+  const at = (reading: Reading | undefined): number => (reading?.body.wheel ? ringPosition(reading.body.wheel) : 0);
+  SOLVE[method](finding, {
+    flanks: { opening: at(first), closing: at(second) },
+    offset: offsetOf(zero),
+    figure: figureOfReading(first.body),
+    onWheel: first.body.wheel !== undefined && first.body.wheel !== null,
+  });
+  return finding;
+}
+
+/** A round with nothing worked out yet. */
+function asRecorded({ id: round, readings }: Round, method: ReadMethodName, places: readonly number[], build: Build) {
+  const first = readings[0]?.body;
+  const { units } = build.description.body;
+  const finding: Finding = {
+    id: round,
     method,
     cylinder: first?.cylinder ?? 1,
     bank: bankOf(first?.cylinder ?? 1, build),
-    valve,
+    valve: first?.valve ?? 'intake',
     sitsOn: first?.sitsOn ?? 'lifter',
-    height,
+    height: READ_METHODS[method].height && first ? figureOfReading(first) : null,
     centreline: null,
     events: null,
     opens: null,
     lift: null,
     pastTdc: null,
-    zeroProved: used > 0 && zeroProved,
-    zero,
-    rebasedBy: zero?.rebasedBy ?? null,
+    zeroProved: false,
+    zero: null,
+    rebasedBy: null,
     problem: null,
     holds: true,
     readings: readings.map(({ id, body }, at) => ({
@@ -149,86 +175,129 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
     })),
     lacking: lackingOf(method, places),
   };
-  const trouble = (message: string, remedy: string): RoundFinding => {
-    finding.problem = { message, remedy };
-    finding.holds = false;
-    return finding;
-  };
-  if (used === 0 || method === 'trace') return finding;
-  const pair = READ_METHODS[method].slots.length > 1;
-  const noun = pair ? 'pair' : 'reading';
+  return finding;
+}
 
+/** A round whose readings cannot be right. */
+function withTrouble(finding: Finding, trouble: Problem): Finding {
+  finding.problem = trouble;
+  finding.holds = false;
+  return finding;
+}
+
+const nounOf = (method: ReadMethodName): 'pair' | 'reading' =>
+  READ_METHODS[method].slots.length > 1 ? 'pair' : 'reading';
+const figureNounOf = (method: ReadMethodName): 'drop' | 'height' => READ_METHODS[method].height?.noun ?? 'height';
+
+/** No drop or height can be as much as the lobe lifts. */
+function heightTrouble({ method, height, valve, sitsOn }: Finding, build: Build): Problem | null {
   const lift = build.card?.body[valve]?.lobeLift;
-  if (height !== null && lift !== undefined && finding.sitsOn !== 'valve' && height >= lift) {
-    const inUnits = (mm: number): string => formatLength(mm, units);
-    return trouble(
-      `${method === 'centreline' ? 'A drop' : 'A height'} of ${inUnits(height)} is not less than the whole lobe lift, ${inUnits(lift)} on the card.`,
-      `Undo the ${noun} and read it at a smaller ${method === 'centreline' ? 'drop' : 'height'}, or correct the card.`,
-    );
-  }
-  if (new Set(places).size < places.length && used > READ_METHODS[method].slots.length - finding.lacking)
-    return method === 'centreline'
-      ? trouble('The same side of the nose was recorded twice in one pair.', 'Undo the one that is wrong.')
-      : trouble(`The same reading was recorded twice in one ${noun}.`, 'Undo the one that is wrong.');
-  const [before, after] = [readings[places.indexOf(0)], readings[places.indexOf(1)]];
-  if (!before || (pair && !after)) return finding;
-  if (after) {
-    if (figureOfReading(before.body) !== figureOfReading(after.body))
-      return trouble(
-        `The two sides were read at different ${method === 'centreline' ? 'drops' : 'heights'}.`,
-        `Undo one of them and read it at the same ${method === 'centreline' ? 'drop' : 'height'}.`,
-      );
-    if (before.body.valve !== after.body.valve || before.body.sitsOn !== after.body.sitsOn)
-      return trouble('The indicator was moved between the two readings.', 'Undo the pair and read both again.');
-    if (before.body.setting !== after.body.setting)
-      return trouble('The wheel was set anew between the two readings.', 'Undo the pair and read both again.');
-  }
-  if (before.body.setting !== null && !zero)
-    return trouble('The zero that it leans on has been undone or is not in the logbook.', `Read the ${noun} again.`);
-  if (!oneZero)
-    return trouble('The zero was disturbed between the two readings.', 'Read the pair again on a proved zero.');
+  if (height === null || lift === undefined || sitsOn === 'valve' || height < lift) return null;
+  const inUnits = (mm: number): string => formatLength(mm, build.description.body.units);
+  const noun = figureNounOf(method);
+  return {
+    message: `A ${noun} of ${inUnits(height)} is not less than the whole lobe lift, ${inUnits(lift)} on the card.`,
+    remedy: `Undo the ${nounOf(method)} and read it at a smaller ${noun}, or correct the card.`,
+  };
+}
 
-  const at = (reading: Reading | undefined): number => (reading?.body.wheel ? ringPosition(reading.body.wheel) : 0);
-  const offset = offsetOf(zero);
-  const flanks = { opening: at(before), closing: at(after) };
-  switch (method) {
-    case 'centreline': {
-      const found = centreline(valve, flanks, offset);
-      if (found.ok) finding.centreline = found.centreline;
-      else finding.problem = found.problem;
-      return finding;
-    }
-    case 'events': {
-      const found = events(valve, flanks, offset);
-      if (found.ok) finding.events = found.events;
-      else finding.problem = found.problem;
-      return finding;
-    }
-    case 'opening-only':
-      finding.opens = opensOnly(valve, flanks.opening, offset);
-      return finding;
-    case 'identity':
-      finding.lift = figureOfReading(before.body);
-      return finding;
-    case 'lift-at-tdc': {
-      const { wheel } = before.body;
-      const past = wheel ? wrap180(at(before) - offset) : null;
-      if (past !== null && Math.abs(past) > NEAR_TDC)
-        return trouble(
-          `The wheel stood ${Math.round(Math.abs(past))}° from TDC.`,
-          'The lift is read at TDC. Undo it, come forward to TDC and read again.',
-        );
-      finding.lift = figureOfReading(before.body);
-      finding.pastTdc = past;
-      return finding;
-    }
-    case 'backlash':
-      return finding;
-  }
+const twiceTrouble = (method: ReadMethodName): Problem =>
+  READ_METHODS[method].from === 'peak'
+    ? {
+        message: 'The same side of the nose was recorded twice in one pair.',
+        remedy: 'Undo the one that is wrong.',
+      }
+    : {
+        message: `The same reading was recorded twice in one ${nounOf(method)}.`,
+        remedy: 'Undo the one that is wrong.',
+      };
+
+/** Why two readings are no pair. */
+function pairTrouble(method: ReadMethodName, { body: first }: Reading, { body: second }: Reading): Problem | null {
+  const noun = figureNounOf(method);
+  if (figureOfReading(first) !== figureOfReading(second))
+    return {
+      message: `The two sides were read at different ${noun}s.`,
+      remedy: `Undo one of them and read it at the same ${noun}.`,
+    };
+  if (first.valve !== second.valve || first.sitsOn !== second.sitsOn)
+    return {
+      message: 'The indicator was moved between the two readings.',
+      remedy: 'Undo the pair and read both again.',
+    };
+  if (first.setting !== second.setting)
+    return {
+      message: 'The wheel was set anew between the two readings.',
+      remedy: 'Undo the pair and read both again.',
+    };
+  return null;
+}
+
+/** Why a round has no zero to lean on. */
+function zeroTrouble(
+  method: ReadMethodName,
+  { body }: Reading,
+  zero: ZeroOfReading | null,
+  oneZero: boolean,
+): Problem | null {
+  if (body.setting !== null && !zero)
+    return {
+      message: 'The zero that it leans on has been undone or is not in the logbook.',
+      remedy: `Read the ${nounOf(method)} again.`,
+    };
+  if (!oneZero)
+    return {
+      message: 'The zero was disturbed between the two readings.',
+      remedy: 'Read the pair again on a proved zero.',
+    };
+  return null;
+}
+
+/** The readings of a whole round: where the wheel stood on each flank, crank degrees, what true TDC shows, and the indicator, mm. */
+interface Read {
+  readonly flanks: Readonly<Record<Flank, number>>;
+  readonly offset: number;
+  readonly figure: number;
+  readonly onWheel: boolean;
 }
 
 /** A lift at TDC is carried over a wheel that stands this far off at most, crank degrees. */
 const NEAR_TDC = 5;
+
+/** What a whole round of each method gives. */
+const SOLVE: Readonly<Record<ReadMethodName, (finding: Finding, read: Read) => void>> = {
+  centreline(finding, { flanks, offset }) {
+    const found = centreline(finding.valve, flanks, offset);
+    if (found.ok) finding.centreline = found.centreline;
+    else finding.problem = found.problem;
+  },
+  events(finding, { flanks, offset }) {
+    const found = events(finding.valve, flanks, offset);
+    if (found.ok) finding.events = found.events;
+    else finding.problem = found.problem;
+  },
+  'opening-only'(finding, { flanks, offset }) {
+    finding.opens = opensOnly(finding.valve, flanks.opening, offset);
+  },
+  identity(finding, { figure }) {
+    finding.lift = figure;
+  },
+  'lift-at-tdc'(finding, { flanks, offset, figure, onWheel }) {
+    const past = onWheel ? wrap180(flanks.opening - offset) : null;
+    if (past !== null && Math.abs(past) > NEAR_TDC) {
+      withTrouble(finding, {
+        message: `The wheel stood ${Math.round(Math.abs(past))}° from TDC.`,
+        remedy: 'The lift is read at TDC. Undo it, come forward to TDC and read again.',
+      });
+      return;
+    }
+    finding.lift = figure;
+    finding.pastTdc = past;
+  },
+  // The slack is found over all rounds of a trial, and a trace as one curve.
+  backlash: () => undefined,
+  trace: () => undefined,
+};
 
 /** The bank whose cams are measured at a cylinder. */
 export const bankOf = (cylinder: number, { description }: Build): 1 | 2 =>

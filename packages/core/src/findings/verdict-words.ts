@@ -1,5 +1,5 @@
 import { EVENT_NAMES } from '../cam/card';
-import type { RulingMethod } from '../measure/read-methods';
+import { READ_METHODS, type RulingMethod } from '../measure/read-methods';
 import { computedDegrees } from '../units/degrees';
 import { formatComputedLength, formatLength } from '../units/length';
 import type { Suspect } from '../verdict/diagnose';
@@ -105,7 +105,7 @@ export function basisOf(
       : `${EVENT_NAMES[valve].centreline} ${Math.round(aim * 100) / 100}°`;
   const from =
     rule !== null
-      ? `By the rule of the shop from ${RULE_WORDS[rule]}`
+      ? `By the rule of the shop from ${READ_METHODS[rule].short}`
       : count <= 1
         ? 'From one measurement'
         : `From ${count} measurements, each weighed by how well it knows`;
@@ -114,24 +114,8 @@ export function basisOf(
   return `${from}, against ${against}${left}`;
 }
 
-const RULE_WORDS: Readonly<Record<RulingMethod, string>> = {
-  centreline: 'the centreline',
-  events: 'the events',
-  'opening-only': 'the opening side',
-  'lift-at-tdc': 'the lift at TDC',
-  trace: 'the trace',
-};
-
 /** What to read next, and what for. */
 export function nextWords({ view, method, valve, height, expanded }: NextRound, build: Build): string {
-  const { units } = build.description.body;
-  const at = height === null ? '' : ` at ${formatLength(height, units)}`;
-  const what: Readonly<Record<NextRound['method'], string>> = {
-    centreline: `the ${valve} centreline${height === null ? '' : `, ${formatLength(height, units)} drop`}`,
-    events: `the ${valve} events${at}`,
-    'opening-only': `the opening of the ${valve}${at}`,
-    'lift-at-tdc': `the ${valve} lift at TDC`,
-    trace: `the ${valve} trace`,
-  };
-  return `Read ${what[method]} ${view === null ? 'too' : 'again'}: that would bring it to about ±${computedDegrees(expanded)}.`;
+  const at = height === null ? null : formatLength(height, build.description.body.units);
+  return `Read ${READ_METHODS[method].named(valve, at)} ${view === null ? 'too' : 'again'}: that would bring it to about ±${computedDegrees(expanded)}.`;
 }

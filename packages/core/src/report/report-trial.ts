@@ -1,3 +1,4 @@
+import { READ_METHODS } from '../measure/read-methods';
 import { USUAL_HEIGHT } from '../cam/usual-height';
 import type { CompletedCard } from '../cam/complete-card';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
@@ -67,7 +68,8 @@ function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
 function dotsOf(rounds: readonly RoundFinding[], card: CompletedCard): ReportedTrial['dots'] {
   const dots: ReportedTrial['dots'] = [];
   for (const { valve, method, zero, readings } of rounds) {
-    if (method === 'trace') continue;
+    const { reads, from } = READ_METHODS[method];
+    if (reads === 'curve') continue;
     const offset = offsetOf(zero);
     const curve = card[valve].curve;
     const nose = curve?.nose ?? USUAL_NOSE[valve];
@@ -75,7 +77,7 @@ function dotsOf(rounds: readonly RoundFinding[], card: CompletedCard): ReportedT
       if (at === null || aside !== null) continue;
       // A wheel shows only half a cycle: the exhaust opens before −180.
       const angle = nose + wrap180(at - offset - nose);
-      const lift = method === 'centreline' ? (curve ? curve.peak - figure : null) : figure;
+      const lift = from === 'peak' ? (curve ? curve.peak - figure : null) : figure;
       dots.push({ entry, valve, angle, lift });
     }
   }

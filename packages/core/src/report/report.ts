@@ -17,7 +17,7 @@ import { deriveWear } from '../findings/derive-wear';
 import { reportDrive, reportMoves } from './report-drive';
 import type { CylinderKnown } from '../cam/what-if';
 import type { CompletedCard } from '../cam/complete-card';
-import { RULING_METHODS } from '../measure/read-methods';
+import { READ_METHODS, RULING_METHODS } from '../measure/read-methods';
 import type { Entry } from '../record/entry';
 import { type Build, fold } from '../record/fold';
 import { type TroubledGroup, makeSheet, troubledGroups } from './sheet';
@@ -327,7 +327,7 @@ function waitingVerdict(
       'No verdict yet: a measurement does not hold.',
       hint ? `${troubled.message} Most likely ${hint.words}. ${hint.check}` : `${troubled.message} ${troubled.remedy}`,
     );
-  const half = trial?.rounds.find((round) => round.lacking > 0 && round.method !== 'trace');
+  const half = trial?.rounds.find((round) => round.lacking > 0 && READ_METHODS[round.method].reads !== 'curve');
   if (half && !measured)
     return wait(
       'No verdict yet: one side of the nose is missing.',

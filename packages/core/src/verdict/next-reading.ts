@@ -1,3 +1,4 @@
+import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
 import { VALVES, type Valve } from '../cam/card';
 import { flankOf } from './flank';
 import { expandedOf } from '../statistics/coverage';
@@ -9,7 +10,7 @@ import { type Weighing, weigh } from './weigh';
 export interface NextRound {
   /** Key of the view to repeat, or null where it is one that has not been taken. */
   readonly view: string | null;
-  readonly method: 'centreline' | 'events' | 'opening-only' | 'lift-at-tdc' | 'trace';
+  readonly method: ReadMethodName;
   readonly valve: Valve;
   /** mm; null where it has none. */
   readonly height: number | null;
@@ -53,10 +54,11 @@ export function nextReading(weighing: Weighing, cam: Valve, readable: Readable):
   for (const valve of valves)
     for (const method of ['centreline', 'events'] as const) {
       if (!readable.followsDown || mine.some((each) => each.valve === valve && each.method === method)) continue;
-      const height = method === 'centreline' ? readable.drop : readable.checking;
+      const { from } = READ_METHODS[method];
+      const height = from === 'peak' ? readable.drop : readable.checking;
       const common = { ...pattern, valve, method, view: 'next', round: 'next', figure: height } as const;
       const { lobe } = evidence.lobes[valve];
-      const lift = method === 'centreline' ? lobe.peak - height : height;
+      const lift = from === 'peak' ? lobe.peak - height : height;
       tries.push({
         next: { view: null, method, valve, height },
         more: (['opening', 'closing'] as const).map((flank) => ({
@@ -65,7 +67,7 @@ export function nextReading(weighing: Weighing, cam: Valve, readable: Readable):
           flank,
           angle: flankOf(lobe, flank, lift).angle - stands,
           atValve: false,
-          from: method === 'centreline' ? 'peak' : 'base',
+          from: from ?? 'base',
         })),
       });
     }

@@ -1,6 +1,6 @@
 import type { LiftAtTdc, Valve } from '../cam/card';
 import type { Lobe } from '../cam/lobe';
-import type { Flank, RulingMethod } from '../measure/read-methods';
+import type { Flank, ReadMethodName } from '../measure/read-methods';
 
 interface Observed {
   /** The entry that holds it. */
@@ -17,7 +17,7 @@ interface Observed {
 /** The wheel was read where the indicator showed a figure on a flank. Lengths mm, angles crank degrees. */
 export interface FlankObservation extends Observed {
   readonly kind: 'flank';
-  readonly method: RulingMethod;
+  readonly method: ReadMethodName;
   readonly flank: Flank;
   /** Counted up from the base circle, or down from the peak. */
   readonly from: 'base' | 'peak';
@@ -36,7 +36,7 @@ export interface FlankObservation extends Observed {
 /** Lift at overlap TDC, mm. */
 export interface TdcLiftObservation extends Observed {
   readonly kind: 'tdc-lift';
-  readonly method: 'lift-at-tdc';
+  readonly method: ReadMethodName;
   readonly lift: number;
   /** How far past TDC the wheel stood; 0 without a wheel. */
   readonly past: number;

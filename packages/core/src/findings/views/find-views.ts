@@ -1,4 +1,5 @@
-import { VALVES } from '../../cam/card';
+import { VALVES, type Valve } from '../../cam/card';
+import type { ReadMethodName } from '../../measure/read-methods';
 import type { Trial } from '../../record/fold';
 import type { RoundFinding } from '../read-rounds';
 import { slackViews } from './backlash';
@@ -11,18 +12,26 @@ import { openingViews } from './opening-only';
 import { traceViews } from './trace';
 import type { View, ViewContext } from './view';
 
+type LobeMethod = Exclude<ReadMethodName, 'backlash'>;
+
+/** What each method shows of a lobe, in the order of the sheet. The slack is the drive's, not a lobe's. */
+const OF_LOBE: Readonly<
+  Record<LobeMethod, (context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]) => readonly View[]>
+> = {
+  centreline: centrelineViews,
+  events: eventViews,
+  'opening-only': openingViews,
+  'lift-at-tdc': tdcLiftViews,
+  trace: (context, valve) =>
+    context.traces.filter((trace) => trace.valve === valve).flatMap((trace) => traceViews(context, trace)),
+  identity: identityViews,
+};
+
 /** Every view of a trial's readings. */
 export function findViews(trial: Trial, rounds: readonly RoundFinding[], context: ViewContext, bank: 1 | 2): View[] {
   const ofLobes = VALVES.flatMap((valve) => {
     const mine = rounds.filter((round) => round.valve === valve && round.problem === null);
-    return [
-      ...centrelineViews(context, valve, mine),
-      ...eventViews(context, valve, mine),
-      ...openingViews(context, valve, mine),
-      ...tdcLiftViews(context, valve, mine),
-      ...context.traces.filter((trace) => trace.valve === valve).flatMap((trace) => traceViews(context, trace)),
-      ...identityViews(context, valve, mine),
-    ];
+    return Object.values(OF_LOBE).flatMap((viewsOf) => viewsOf(context, valve, mine));
   });
   return [...ofLobes, ...separationView(context, ofLobes), ...(bank === 1 ? slackViews(trial, context) : [])];
 }

@@ -1,7 +1,7 @@
 import type { Valve } from '../../cam/card';
 import type { CompletedCard } from '../../cam/complete-card';
 import { slopesAt } from '../../cam/lobe-slopes';
-import type { ReadMethodName, RulingMethod } from '../../measure/read-methods';
+import type { ReadMethodName } from '../../measure/read-methods';
 import { type Combined, type PairTerms, type ReadSource, pairTerms } from '../../measure/read-uncertainty';
 import { decimal } from '../../units/decimal';
 import { computedDegrees } from '../../units/degrees';
@@ -145,7 +145,7 @@ export function groups(rounds: readonly RoundFinding[]): (readonly RoundFinding[
 }
 
 /** Key of the view of what was read at one height. */
-export const viewKey = (method: RulingMethod, valve: Valve, height: number, atValve: boolean): string =>
+export const viewKey = (method: ReadMethodName, valve: Valve, height: number, atValve: boolean): string =>
   `${method} ${valve} ${height} ${atValve}`;
 
 /** A later intake has a larger centreline, a later exhaust a smaller one. */

@@ -1,0 +1,30 @@
+import type { ReadMethod } from './read-method';
+import { HAND_ONLY } from './shared';
+
+/** How far the valve is open with the piston at overlap TDC. Common practice, no source. */
+export const LIFT_AT_TDC: ReadMethod = {
+  name: 'Lift at TDC',
+  why: 'Needs no wheel, only the piston at the top between exhaust and intake. The card must give the lift at TDC.',
+  height: null,
+  reads: 'tdc-lift',
+  from: null,
+  asked: (valve) => `the ${valve} lift at TDC`,
+  short: 'the lift at TDC',
+  named: (valve) => `the ${valve} lift at TDC`,
+  followsDown: false,
+  needsWheel: false,
+  prepare: 'Indicator in line with the {on} of the {valve}, zeroed on the base circle.',
+  cautions: [HAND_ONLY, 'At overlap TDC both valves are near the piston: turn slowly.'],
+  slots: [
+    {
+      approach: 'forward',
+      shows: 'tdc-lift',
+      flank: null,
+      asks: 'lift',
+      turn: 'Zero the indicator on the base circle of the {valve}. Come forward to TDC between exhaust and intake. Read the indicator.',
+      label: 'at TDC',
+      record: 'Record lift at TDC',
+      again: null,
+    },
+  ],
+};

@@ -1,0 +1,45 @@
+export type Flank = 'opening' | 'closing';
+
+/** One reading of a method: which side, from which direction, and what has to be typed. */
+export interface Slot {
+  readonly shows: 'below-peak' | 'above-base' | 'peak-lift' | 'tdc-lift' | 'trace-point';
+  readonly flank: Flank | null;
+  readonly approach: 'forward' | 'backward';
+  /** wheel: the indicator is brought to the chosen figure, the wheel is read. lift: the indicator is read. both: both are. */
+  readonly asks: 'wheel' | 'lift' | 'both';
+  /** What the hands do. `{at}` is the chosen height, `{valve}` the valve. */
+  readonly turn: string;
+  readonly label: string;
+  readonly record: string;
+  /** Its turn where the other side of the pair was read before it; null where it is never the second. */
+  readonly again: string | null;
+}
+
+export interface ReadMethod {
+  readonly name: string;
+  /** In one line: when it is the right one. */
+  readonly why: string;
+  /** The figure that the indicator is brought to, where there is one. */
+  readonly height: {
+    readonly noun: 'drop' | 'height';
+    readonly label: string;
+    readonly usual: { readonly in: string; readonly mm: string };
+  } | null;
+  /** flanks: where the wheel stands at a lift, each way on or off the lobe. Or a lift, the whole curve, the slack of the drive. */
+  readonly reads: 'flanks' | 'tdc-lift' | 'peak-lift' | 'curve' | 'slack';
+  /** What the indicator's figure is counted from, where it is brought to one. */
+  readonly from: 'peak' | 'base' | null;
+  /** What is asked for in a sentence: "the intake centreline". */
+  readonly asked: (valve: string) => string;
+  /** In a sentence: "by the rule of the shop from the events". */
+  readonly short: string;
+  /** What it measures of a valve, at a figure in words or at none: "the intake events at 0.050 in". */
+  readonly named: (valve: string, at: string | null) => string;
+  /** Can it be done where the lifter does not follow the lobe down? */
+  readonly followsDown: boolean;
+  readonly needsWheel: boolean;
+  readonly prepare: string;
+  readonly cautions: readonly string[];
+  /** The readings of one round, in their order. A trace has no end: its one slot repeats. */
+  readonly slots: readonly Slot[];
+}
