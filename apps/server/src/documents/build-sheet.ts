@@ -1,3 +1,4 @@
+import { trialTitle } from '@yosoku/core/report/sheet';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import PdfPrinter from 'pdfmake';
@@ -212,7 +213,8 @@ const zero = ({ zero: of }: Report): Content[] => [
 
 /** Each trial: what was set, what was read, what it showed, the verdict. Of a long one the readings that count most: the last. */
 function trials(report: Report): Content[] {
-  const sections = report.sheet.filter(({ title }) => title.startsWith('Trial '));
+  const titles = new Set(report.trials.map(({ number }) => trialTitle(number)));
+  const sections = report.sheet.filter(({ title }) => titles.has(title));
   let room = MOST_ROWS;
   const shown = [...sections].reverse().map((section) => {
     const rows = section.rows.filter(({ standing }) => standing !== 'voided' && standing !== 'card');

@@ -191,7 +191,7 @@ describe('positive stop', () => {
     expect(late.finding).toBe('At true TDC the pointer reads 2½° after.');
     expect(late.ways[0]?.text).toBe('Slip the wheel 2½° clockwise, against the way it runs.');
     expect(late.ways[1]?.text).toBe(
-      'Or move the pointer, or the window that it is read in, 2½° counter-clockwise, the way it runs.',
+      'Move the pointer, or the window that it is read in, 2½° counter-clockwise, the way it runs.',
     );
     expect(zeroCorrection(stop(347.5, 12.5), { ring: '0-180' }, 'clockwise').ways).toEqual([]);
   });

@@ -1,5 +1,5 @@
 import { ringPosition } from '../crank/wheel';
-import { ZERO_METHODS, type TdcSide } from '../tdc/zero-methods';
+import { ZERO_METHODS, type TdcSide, turnWords } from '../tdc/zero-methods';
 import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatLength } from '../units/length';
@@ -96,10 +96,9 @@ const asked = new WeakMap<Stage, { readonly figure: number | null; readonly sent
 function askingFor(zero: Zero, stage: Stage, figure: number | null, units: LengthUnit): string {
   const known = asked.get(stage);
   if (known?.figure === figure) return known.sentence;
-  const { turn, tool } = ZERO_METHODS[zero.begun.method];
-  const shown = figure === null ? 'the figure' : formatLength(figure, units);
-  const words = turn.before.replace(/\{figure\}|the figure/, shown);
-  const sentence = `Closing check. The wheel as it is, the ${tool} back in. ${words}`;
+  const { method } = zero.begun;
+  const words = turnWords(method, 'before', figure === null ? null : formatLength(figure, units));
+  const sentence = `Closing check. The wheel as it is, the ${ZERO_METHODS[method].tool} back in. ${words}`;
   asked.set(stage, { figure, sentence });
   return sentence;
 }

@@ -1,3 +1,4 @@
+import type { Valve } from '../cam/card';
 import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
 import { computedDegrees } from '../units/degrees';
 import { camsOf } from '../record/cams-of';
@@ -61,11 +62,15 @@ export function deriveProof(
       next: [],
       gave: null,
     };
+  const traced = new Map<string, Valve>(
+    trials.flatMap(({ traces }) => traces.map(({ id, valve }) => [`trace ${id}`, valve])),
+  );
   const rows = (held.move?.predicted ?? []).map((predicted): ProofRow => {
     const view = trial.views.find(
       ({ key, method, valve }) =>
         key === predicted.view ||
-        (method === 'trace' && predicted.view.startsWith('trace') && predicted.title.toLowerCase().includes(valve)),
+        // Each trace has a view of its own: one of the same lobe stands for it.
+        (method === 'trace' && traced.get(predicted.view) === valve),
     );
     const change = view ? view.value - predicted.value : 0;
     const off = view ? advanceOfChange(view, change) : null;

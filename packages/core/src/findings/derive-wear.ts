@@ -26,7 +26,8 @@ export function deriveWear(trials: readonly TrialFinding[], units: LengthUnit): 
 }
 
 function lifts(trials: readonly TrialFinding[], valve: Valve, units: LengthUnit): WearFinding[] {
-  return [`lobe-lift ${valve}`, `valve-lift ${valve}`].flatMap((key): WearFinding[] => {
+  return (['lobe', 'valve'] as const).flatMap((at): WearFinding[] => {
+    const key = `${at}-lift ${valve}`;
     const measured = trials.flatMap((trial) => {
       const view = trial.views.find((each) => each.key === key);
       return view ? [{ number: trial.number, value: view.value, expanded: view.expanded ?? 0 }] : [];
@@ -38,7 +39,7 @@ function lifts(trials: readonly TrialFinding[], valve: Valve, units: LengthUnit)
     const changed = Math.abs(change) > expanded;
     const size = formatComputedLength(Math.abs(change), units);
     const within = `±${formatComputedLength(expanded, units)}`;
-    const where = key.startsWith('valve') ? `${valve} valve` : `${valve} lobe`;
+    const where = `${valve} ${at}`;
     return [
       {
         what: 'lift',

@@ -1,7 +1,7 @@
 import { type Correction, sideDifference, zeroCorrection } from '../tdc/equal-heights';
 import { equalHeights } from '../crank/slider-crank';
 import { type WheelRing, formatReading, readingAt } from '../crank/wheel';
-import { type TdcSide, ZERO_METHODS, type ZeroMethodName } from '../tdc/zero-methods';
+import { type TdcSide, ZERO_METHODS, type ZeroMethodName, turnWords } from '../tdc/zero-methods';
 import type { ZeroUncertainty } from '../tdc/zero-uncertainty';
 import { crankDeg, wrap180 } from '../units/angle';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
@@ -58,10 +58,9 @@ export interface ZeroFinding {
   readonly odd: string | null;
 }
 
-/** The words of a method with the figure put in. */
-export function turnWords(method: ZeroMethodName, side: TdcSide, figure: string): string {
-  return ZERO_METHODS[method].turn[side].replace('{figure}', figure);
-}
+/** What is read once the hands have stopped. */
+export const readOff = (ring: WheelRing): string =>
+  ring.ring === 'rim' ? 'Measure along the rim.' : 'Read the wheel.';
 
 /** Where the search for true TDC stands, and what to do with the hands next. */
 export function deriveZero(build: Build): ZeroFinding {
@@ -84,8 +83,7 @@ export function deriveZero(build: Build): ZeroFinding {
   const { method } = zero.begun;
   const table = ZERO_METHODS[method];
   const ring = ringOf(zero, described);
-  const read = ring.ring === 'rim' ? 'Measure along the rim.' : 'Read the wheel.';
-  const figureWords = (mm: number | null): string => (mm === null ? 'the figure' : formatLength(mm, described.units));
+  const read = readOff(ring);
   const earlier = zero.stages
     .filter((stage) => stage !== zero.current)
     .flatMap((stage) => findStage(stage, zero, described));
@@ -123,7 +121,7 @@ export function deriveZero(build: Build): ZeroFinding {
       sentence:
         ring.ring === 'rim' && setting === null
           ? `${table.turn[side]} Make a second mark at the pointer; measure from the first.`
-          : `${turnWords(method, side, figureWords(figure))} ${read}`,
+          : `${turnWords(method, side, figure === null ? null : formatLength(figure, described.units))} ${read}`,
       step: { does: 'read', side, pass: waiting.id, setting, figure },
     };
   }
@@ -134,7 +132,7 @@ export function deriveZero(build: Build): ZeroFinding {
   const firstWords =
     ring.ring === 'rim' && setting === null
       ? `${table.turn.before} Make a mark on the rim at the pointer: record 0.`
-      : `${turnWords(method, 'before', 'the figure')} ${read}`;
+      : `${turnWords(method, 'before', null)} ${read}`;
   if (!last?.result) {
     if (troubled) return { ...shared, state: setting === null ? 'open' : 'set', sentence: troubled.remedy, step: next };
     return setting === null

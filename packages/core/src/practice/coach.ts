@@ -46,7 +46,7 @@ function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report)
     const ways = zero.correction?.ways ?? [];
     const way = ways.find(({ part }) => part === 'hold') ?? ways[0];
     return engine(
-      `${way?.text.replace(/^Or h/, 'H') ?? 'The wheel is right.'} Press “Move wheel” and turn it on its hub, the crank held where it is; then say at Zero that it is set.`,
+      `${way?.text ?? 'The wheel is right.'} Press “Move wheel” and turn it on its hub, the crank held where it is; then say at Zero that it is set.`,
     );
   }
   if (step.does !== 'read')

@@ -278,7 +278,7 @@ export function makeSheet(
       );
     for (const { words, check } of trial.decision.faults.slice(1)) rows.push(result(`Or: ${words}`, '', check));
     if (trial === trials.at(-1) && proof.state === 'proved') rows.push(result('The move is proved', '', proof.gave));
-    sections.push({ title: `Trial ${trial.number}`, rows });
+    sections.push({ title: trialTitle(trial.number), rows });
   }
   if (wear.length > 0)
     sections.push({ title: 'Since it was measured before', rows: wear.map(({ words }) => result(words, '')) });
@@ -320,6 +320,9 @@ function movedRows(
 const dateOf = (time: string): string => time.slice(0, 10);
 /** `timeOf('2026-03-14T09:26:53.000Z')` is "09:26 UTC". */
 const timeOf = (time: string): string => `${new Date(time).toISOString().slice(11, 16)} UTC`;
+
+/** Heading of a trial on the sheet. */
+export const trialTitle = (number: number): string => `Trial ${number}`;
 
 /** What a view makes of the cam's place, and its share in the verdict: "2.5° late ±0.7°, weighs 62 %". */
 export function placeWords({ delta, deltaExpanded, weight }: Pick<View, 'delta' | 'deltaExpanded' | 'weight'>): string {

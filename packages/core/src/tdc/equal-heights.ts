@@ -86,7 +86,7 @@ interface PassShift {
 export interface Correction {
   /** What the wheel says at true TDC, and so what is wrong. */
   readonly finding: string;
-  /** What to do with the hands, the easiest way first. Empty when the wheel is already right. */
+  /** What to do with the hands, the easiest way first: one of them is enough. Empty when the wheel is already right. */
   readonly ways: readonly { readonly part: 'wheel' | 'pointer' | 'hold' | 'mark'; readonly text: string }[];
 }
 
@@ -119,11 +119,11 @@ export function zeroCorrection(
       { part: 'wheel', text: `Slip the wheel ${size} ${turnWords(rotation, !against)}.` },
       {
         part: 'pointer',
-        text: `Or move the pointer, or the window that it is read in, ${size} ${turnWords(rotation, against)}.`,
+        text: `Move the pointer, or the window that it is read in, ${size} ${turnWords(rotation, against)}.`,
       },
       {
         part: 'hold',
-        text: `Or hold the crank ${heldWhere}, and set the wheel to ${formatReading(tidy(held))} under the pointer.`,
+        text: `Hold the crank ${heldWhere}, and set the wheel to ${formatReading(tidy(held))} under the pointer.`,
       },
     ],
   };

@@ -199,3 +199,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
 };
 
 export const ZERO_METHOD_NAMES = Object.keys(ZERO_METHODS) as [ZeroMethodName, ...ZeroMethodName[]];
+
+/** What the hands do for a reading. @param figure of the indicator, in words; null while it is not chosen. */
+export const turnWords = (method: ZeroMethodName, side: TdcSide, figure: string | null): string =>
+  ZERO_METHODS[method].turn[side].replaceAll('{figure}', figure ?? 'the figure');

@@ -19,4 +19,7 @@ export function decimal(value: number, places: number): string {
   return value < 0 && /[1-9]/.test(text) ? `−${text}` : text;
 }
 
+/** The same with as few decimals as it takes. `shortDecimal(107, 2)` is "107"; `shortDecimal(2.5, 2)` is "2.5". */
+export const shortDecimal = (value: number, most: number): string => decimal(value, most).replace(/\.?0+$/, '');
+
 const exact = (size: number, places: number): string => new Big(size).round(places, HALF_UP).toFixed(places);

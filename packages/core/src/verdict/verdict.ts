@@ -1,5 +1,5 @@
 import { type CrankDeg, crankDeg, toCam } from '../units/angle';
-import { decimal } from '../units/decimal';
+import { decimal, shortDecimal } from '../units/decimal';
 import { computedDegrees } from '../units/degrees';
 import type { FaultName } from './faults';
 
@@ -101,7 +101,7 @@ export function judge(judged: Judged): Verdict {
     judged.cam === 'exhaust'
       ? 'A smaller exhaust centreline is a later cam.'
       : 'A larger intake centreline is a later cam.';
-  const why = `${judged.basis}; limit ±${trim(limit)}°. ${later}`;
+  const why = `${judged.basis}; limit ±${shortDecimal(limit, 2)}°. ${later}`;
   const still = { delta, expanded, move: crankDeg(0), why, beside: [] };
   const narrows = next !== null && next.expanded < (1 - WORTHWHILE) * expanded;
   const again = narrows
@@ -161,7 +161,7 @@ export function judge(judged: Judged): Verdict {
       ...still,
       kind: 'measure-again',
       headline: `Measure the ${cam} again: ${off < 0.05 ? 'on the target' : `${size} ${side}`}, but only known to ${within}.`,
-      action: `That is too coarse for a limit of ±${trim(limit)}°.${again}`,
+      action: `That is too coarse for a limit of ±${shortDecimal(limit, 2)}°.${again}`,
       beside: judged.beside,
     };
   if (off > limit + ROUNDING && judged.doubted)
@@ -176,7 +176,7 @@ export function judge(judged: Judged): Verdict {
       ...still,
       kind: 'leave',
       headline: sits,
-      action: `${off < 0.05 ? 'That' : `${size} ${side}`} is inside your limit of ±${trim(limit)}°. Leave it.${expanded > limit + ROUNDING ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
+      action: `${off < 0.05 ? 'That' : `${size} ${side}`} is inside your limit of ±${shortDecimal(limit, 2)}°. Leave it.${expanded > limit + ROUNDING ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
       beside: judged.beside,
     };
   return {
@@ -283,5 +283,4 @@ function sizeAgainst(size: number, limit: number): string {
   return computedDegrees(size, blurred ? 2 : 1);
 }
 
-/** `trim(107)` is "107"; `trim(0.5)` is "0.5". */
-const trim = (value: number): string => decimal(value, 2).replace(/\.?0+$/, '');
+/** `shortDecimal(107, 2)` is "107"; `shortDecimal(0.5, 2)` is "0.5". */

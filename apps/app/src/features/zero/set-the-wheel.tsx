@@ -55,10 +55,12 @@ export function SetTheWheel({ zero, after, write, onRepeat, undo }: SetTheWheelP
 
 /** What is wrong with the wheel, and the other ways of curing it than the one in the sentence. */
 export function OtherWays({ zero }: { readonly zero: Report['zero'] }) {
+  const others = (zero.correction?.ways ?? []).slice(1);
   return (
     <View className="gap-2">
       <Words look="label">{zero.correction?.finding ?? ''}</Words>
-      {(zero.correction?.ways ?? []).slice(1).map((way) => (
+      {others.length > 0 ? <Words look="soft">Instead of that you can:</Words> : null}
+      {others.map((way) => (
         <Words key={way.part}>{way.text}</Words>
       ))}
     </View>

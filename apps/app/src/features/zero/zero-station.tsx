@@ -1,3 +1,4 @@
+import { readingSentence } from '@yosoku/core/report/reading-sentence';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -84,11 +85,9 @@ function Measuring({ report, write, undo, onOtherMethod }: StationProps & { read
     router.replace(placeHref(build.id, report.target.intakeCentreline === null ? 'card' : 'read'));
   const troubled = zero.passes.filter((each) => each.setting === zero.setting).find((each) => each.problem);
   const turned = otherSide || (another && step.does === 'read');
-  const sentence = (
-    turned && side
-      ? `${table.turn[side]} ${ring.ring === 'rim' ? 'Measure along the rim.' : 'Read the wheel.'}`
-      : zero.sentence
-  ).replace(/\{figure\}|the figure/, figure.words ?? 'the figure');
+  // What is on the screen alone, the side and the figure, the Report does not know.
+  const sentence =
+    side && (turned || (figure.needed && !troubled)) ? readingSentence(zero, side, figure.words) : zero.sentence;
   const shown = figureOf(entry, step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null));
   const tdc =
     zero.state === 'found' || zero.state === 'failed'

@@ -3,7 +3,7 @@ import type { CompletedCard } from '../../cam/complete-card';
 import { slopesAt } from '../../cam/lobe-slopes';
 import type { ReadMethodName } from '../../measure/read-methods';
 import { type Combined, type PairTerms, type ReadSource, pairTerms } from '../../measure/read-uncertainty';
-import { decimal } from '../../units/decimal';
+import { shortDecimal } from '../../units/decimal';
 import { computedDegrees } from '../../units/degrees';
 import type { Build } from '../../record/fold';
 import type { RoundFinding, SitsOn } from '../read-rounds';
@@ -152,4 +152,4 @@ export const viewKey = (method: ReadMethodName, valve: Valve, height: number, at
 export const sign = (valve: Valve): 1 | -1 => (valve === 'intake' ? 1 : -1);
 
 /** As few decimals as it takes, two at most. `plainDegrees(107)` is "107". */
-export const plainDegrees = (value: number): string => decimal(value, 2).replace(/\.?0+$/, '');
+export const plainDegrees = (value: number): string => shortDecimal(value, 2);
