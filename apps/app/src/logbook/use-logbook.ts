@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import type { BodyOf, Entry, EntryKind } from '@yosoku/core/record/entry';
+import { type BodyOf, ENTRIES, type Entry, type EntryKind } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { standingNow } from './standing-now';
 import { recorded } from '@/store/outbox-slice';
@@ -41,21 +41,8 @@ function lastUndoable(
   own: Readonly<Record<string, unknown>> | undefined,
 ): Entry | undefined {
   const voided = new Set(entries.flatMap((entry) => (entry.kind === 'entry.voided' ? entry.body.voids : [])));
-  const undoable: readonly EntryKind[] = [
-    'zero.reading',
-    'zero.set',
-    'zero.disturbed',
-    'readings.rebased',
-    'reading.taken',
-    'trace.recorded',
-    'trace.points-voided',
-    'trial.begun',
-    'drive.fitted',
-    'phaser.read',
-    'clearance.measured',
-  ];
   return entries.findLast(
-    (entry, at) => (own ? entry.id in own : at > 1) && undoable.includes(entry.kind) && !voided.has(entry.id),
+    (entry, at) => (own ? entry.id in own : at > 1) && ENTRIES[entry.kind].undoable && !voided.has(entry.id),
   );
 }
 

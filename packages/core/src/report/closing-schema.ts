@@ -3,7 +3,7 @@ import { POCKETS } from '../clearance/valve-to-piston';
 import { READ_METHOD_NAMES } from '../measure/read-methods';
 import { SIGN_CHECK_NAMES } from '../sign/sign-checks';
 import { HARDWARE_KIND_NAMES, hardwareSchema, settingSchema } from '../timing-set/hardware';
-import { predictedViewSchema } from '../record/entry';
+import { predictedViewSchema } from '../record/entries/read';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
 
 /** What the Report says after the verdict: the drive, the move, its proof, clearances, the signature. */

@@ -5,7 +5,7 @@ import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { CHECK_NAMES } from '../prepare/checks';
 import { FAULT_NAMES } from '../verdict/faults';
 import { VERDICT_KINDS } from '../verdict/verdict';
-import { camCardSchema } from '../record/entry';
+import { camCardSchema } from '../record/entries/card';
 import { closingReport } from './closing-schema';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
 

@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { checkFiringAngles } from '../../crank/firing';
+import { checkFiringOrder } from '../../crank/firing-order';
+import { crankTrouble } from '../../crank/slider-crank';
+import { wheelRingSchema } from '../../crank/wheel';
+import { bank, degrees, id, lengthMm, ratio, text } from '../entry-fields';
+
+/** The build itself: what engine it is; and what takes any entry back. Bodies of entries. */
+
+/** An entry is a fact, never changed, at most voided by a later entry. Its meaning hangs on the ids that it names. */
+const engineSchema = z
+  .strictObject({
+    cylinders: z
+      .int({ error: 'the number of cylinders must be a whole number' })
+      .min(1, { error: 'an engine has at least 1 cylinder' })
+      .max(24, { error: 'at most 24 cylinders' }),
+    firingOrder: z.array(z.int()).describe('Every cylinder once, in the order in which they fire.'),
+    rotation: z.enum(['clockwise', 'counter-clockwise']).describe('Seen from where the degree wheel is.'),
+    stroke: lengthMm(1000, 'the stroke').optional(),
+    rod: lengthMm(2000, 'the rod length').optional(),
+    pinOffset: z
+      .number({ error: 'the pin offset must be a length in millimetres' })
+      .min(-20, { error: 'the pin offset must be at most 20 mm' })
+      .max(20, { error: 'the pin offset must be at most 20 mm' })
+      .optional()
+      .describe('Millimetres, positive toward the side to which the crankpin moves after TDC.'),
+    cams: z.enum(['single', 'twin']).optional().describe('One camshaft for both valves, or one each. Left out: one.'),
+    secondBank: z
+      .int({ error: 'a cylinder is a whole number' })
+      .min(2, { error: 'cylinder 1 is on the first bank: name one of the other' })
+      .max(24, { error: 'at most 24 cylinders' })
+      .optional()
+      .describe('Twin cams on two banks: the cylinder at which the second bank is measured. Left out: one bank.'),
+    rockerRatio: z
+      .strictObject({ intake: ratio('the rocker ratio'), exhaust: ratio('the rocker ratio') })
+      .optional()
+      .describe('Of this engine, which may differ from the card’s. Left out where there are no rockers.'),
+    bore: lengthMm(1000, 'the bore').optional(),
+    compression: z
+      .discriminatedUnion('given', [
+        z.strictObject({
+          given: z.literal('ratio'),
+          ratio: z
+            .number({ error: 'the compression ratio must be a number' })
+            .min(2, { error: 'the compression ratio must lie between 2 and 30' })
+            .max(30, { error: 'the compression ratio must lie between 2 and 30' }),
+        }),
+        z.strictObject({
+          given: z.literal('chamber'),
+          volume: z
+            .number({ error: 'the chamber must be a volume in cm³' })
+            .positive({ error: 'the chamber must be more than 0' })
+            .max(5000, { error: 'the chamber must be at most 5000 cm³' })
+            .describe('Everything above the piston at TDC, cm³.'),
+        }),
+      ])
+      .optional()
+      .describe('For what the cylinder traps when the intake closes.'),
+    firingAngles: z
+      .array(z.number())
+      .optional()
+      .describe(
+        'Odd-fire engines: crank degrees after the first of the firing order, in its order. Left out for even firing.',
+      ),
+  })
+  .superRefine((engine, context) => {
+    const order = checkFiringOrder(engine.firingOrder, engine.cylinders);
+    if (!order.ok) context.addIssue({ code: 'custom', path: ['firingOrder'], message: order.problem.message });
+    if (engine.firingAngles) {
+      const angles = checkFiringAngles(engine.firingAngles, engine.cylinders);
+      if (!angles.ok) context.addIssue({ code: 'custom', path: ['firingAngles'], message: angles.problem.message });
+    }
+    if (engine.secondBank !== undefined && (engine.cams !== 'twin' || engine.secondBank > engine.cylinders))
+      context.addIssue({
+        code: 'custom',
+        path: ['secondBank'],
+        message:
+          engine.cams === 'twin'
+            ? `there is no cylinder ${engine.secondBank}`
+            : 'a second bank has cams of its own: say that the engine has twin cams',
+      });
+    if (engine.stroke === undefined || engine.rod === undefined) return;
+    const trouble = crankTrouble({ stroke: engine.stroke, rod: engine.rod, pinOffset: engine.pinOffset ?? 0 });
+    if (trouble) context.addIssue({ code: 'custom', path: ['rod'], message: trouble });
+  });
+
+export const buildDescribed = z
+  .strictObject({
+    replaces: id.nullable().describe('The description that this one corrects; null for the first.'),
+    name: text(80, 'the name'),
+    engine: engineSchema,
+    wheel: wheelRingSchema,
+    units: z.enum(['in', 'mm']).describe('How lengths are shown. Lengths are always kept in millimetres.'),
+    practice: z
+      .literal(true)
+      .optional()
+      .describe(
+        'An engine that does not exist, made up to practise on. No shop keeps such a logbook among its builds.',
+      ),
+    instruments: z
+      .strictObject({
+        wheelDiameter: lengthMm(1000, 'the wheel’s diameter').optional(),
+        graduation: degrees(0.1, 10, 'the graduation').optional().describe('Degrees from line to line of the wheel.'),
+        pointerGap: lengthMm(100, 'the gap behind the pointer').optional(),
+        resolution: lengthMm(1, 'the indicator’s resolution').optional(),
+      })
+      .optional()
+      .describe('What is measured with, for the uncertainty.'),
+  })
+  .describe('What engine this is. Opens the logbook, or corrects what was said before.');
+
+export const entryVoided = z
+  .strictObject({ voids: id, reason: text(200, 'the reason').optional() })
+  .describe('Takes an entry out of every calculation. It stays in the logbook.');

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { POCKETS } from '../../clearance/valve-to-piston';
+import { degrees, id, lengthMm, liftMm, valve } from '../entry-fields';
+
+/** Clear: valve to piston. Bodies of entries. */
+
+const facing = z.strictObject({
+  angle: z
+    .number({ error: 'the valve angle must be a number of degrees' })
+    .min(0, { error: 'the valve angle must lie between 0 and 60 degrees' })
+    .max(60, { error: 'the valve angle must lie between 0 and 60 degrees' })
+    .describe('Between valve and bore, degrees.'),
+  pocket: z.enum(POCKETS).describe('A pocket parallel to the valve head, a flat crown, or unknown.'),
+  minimum: lengthMm(20, 'the least clearance'),
+});
+
+export const clearanceSetUp = z
+  .strictObject({
+    replaces: id.nullable(),
+    intake: facing.optional(),
+    exhaust: facing.optional(),
+  })
+  .describe('How valves and pistons face each other, and how near they may come.');
+
+export const clearanceMeasured = z
+  .strictObject({
+    trial: id.describe('The trial in which it was measured: the cam stood as it stands there.'),
+    cylinder: z.int().min(1).max(24),
+    valve,
+    gaps: z
+      .array(
+        z.strictObject({
+          at: degrees(-60, 60, 'the place of the crank').describe('Crank degrees past overlap TDC.'),
+          gap: liftMm(40, 'the clearance'),
+        }),
+      )
+      .min(1, { error: 'give at least one clearance' })
+      .max(40, { error: 'at most 40 clearances at once' })
+      .refine((gaps) => new Set(gaps.map(({ at }) => at)).size === gaps.length, {
+        error: 'a place of the crank stands twice',
+      }),
+  })
+  .describe('Clearance between valve and piston round overlap TDC.');

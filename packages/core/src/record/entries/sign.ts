@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import { SIGN_CHECK_NAMES } from '../../sign/sign-checks';
+import { id, text } from '../entry-fields';
+
+/** Sign: the last checks, the signature, and its undoing. Bodies of entries. */
+
+export const signChecked = z
+  .strictObject({
+    replaces: id.nullable(),
+    check: z.enum(SIGN_CHECK_NAMES),
+    result: z.enum(['done', 'skipped']),
+    reason: text(200, 'the reason').optional(),
+  })
+  .refine((body) => body.result === 'done' || body.reason !== undefined, {
+    path: ['reason'],
+    error: 'say why the check is skipped',
+  })
+  .describe('A check before the build is signed, made or skipped with a reason.');
+
+export const buildSigned = z
+  .strictObject({
+    after: id.nullable().describe('The reopening before it, or null.'),
+    name: text(80, 'the name').describe('Who signs, as written.'),
+    note: text(400, 'the note').optional(),
+  })
+  .describe('The build is signed: closed to new entries until it is reopened.');
+
+export const buildReopened = z
+  .strictObject({ signature: id.describe('The build.signed entry.'), reason: text(200, 'the reason') })
+  .describe('A signed build is opened again, with a reason.');
