@@ -13,7 +13,25 @@ const TRANSLATED = [
 module.exports = {
   displayName: 'app',
   preset: 'jest-expo',
+  setupFiles: ['<rootDir>/src/testing/setup.ts'],
+  setupFilesAfterEnv: ['<rootDir>/src/testing/patience.ts'],
   testMatch: ['<rootDir>/src/**/*.test.ts?(x)'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+  },
+  transform: {
+    // Icons come one by one only as modules.
+    '\\.mjs$': ['@swc/jest', { module: { type: 'commonjs' } }],
+    // Here are no pieces to fetch: what is imported when it is wanted is required then.
+    '\\.[jt]sx?$': [
+      'babel-jest',
+      {
+        presets: ['babel-preset-expo'],
+        plugins: ['@babel/plugin-transform-dynamic-import'],
+        configFile: false,
+        caller: { name: 'metro', bundler: 'metro', platform: 'ios' },
+      },
+    ],
+  },
   transformIgnorePatterns: [`/node_modules/(?!(${TRANSLATED.join('|')}))`],
 };

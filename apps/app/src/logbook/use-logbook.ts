@@ -1,14 +1,18 @@
 import { useCallback } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { type BodyOf, ENTRIES, type Entry, type EntryKind } from '@yosoku/core/record/entry';
+import type { BodyOf, Entry, EntryKind } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { standingNow } from './standing-now';
-import { recorded } from '@/store/outbox-slice';
+import { isUndoable, troubleWith } from '@/store/arithmetic';
+import { notWritten, recorded } from '@/store/outbox-slice';
 import { practised } from '@/store/practice-slice';
 import { selectEntries, selectReport } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 
-/** Writes facts into a build's logbook. They show at once and are sent when the server can be reached. */
+/**
+ * Writes facts into a build's logbook. They show at once and are sent when the server can be reached. What the logbook would not take is not
+ * written, and said (see `unwritten.tsx`).
+ */
 export type Write = <K extends EntryKind>(kind: K, body: BodyOf<K>) => string;
 
 export const newId = (): string => uuidv7();
@@ -24,6 +28,11 @@ export function useWriteTo(buildId: string): Write {
       const id = newId();
       const takenAt = new Date().toISOString();
       const entry = { id, buildId, kind, body, takenAt, builderId: account.builderId } as Entry;
+      const trouble = troubleWith(entry);
+      if (trouble !== null) {
+        dispatch(notWritten(trouble));
+        return id;
+      }
       dispatch(
         stand
           ? practised({ entry, stand: standingNow(buildId) ?? stand })
@@ -42,7 +51,7 @@ function lastUndoable(
 ): Entry | undefined {
   const voided = new Set(entries.flatMap((entry) => (entry.kind === 'entry.voided' ? entry.body.voids : [])));
   return entries.findLast(
-    (entry, at) => (own ? entry.id in own : at > 1) && ENTRIES[entry.kind].undoable && !voided.has(entry.id),
+    (entry, at) => (own ? entry.id in own : at > 1) && isUndoable(entry) && !voided.has(entry.id),
   );
 }
 

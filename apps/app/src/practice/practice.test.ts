@@ -1,3 +1,4 @@
+import { checkEntry, isUndoable } from '@yosoku/core/record/check-entry';
 import { entrySchema } from '@yosoku/core/record/entry';
 import { derive } from '@yosoku/core/report/report';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
@@ -20,7 +21,7 @@ const account = {
   readRule: null,
 } as const;
 
-beforeAll(() => provideArithmetic(derive));
+beforeAll(() => provideArithmetic({ derive, checkEntry, isUndoable }));
 
 function begun() {
   const store = makeStore();

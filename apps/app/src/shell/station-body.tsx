@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import { Reopen, useClosed } from '@/logbook/closed';
+import { Unwritten } from '@/logbook/unwritten';
 import { useWide } from '@/ui/layout';
 
 interface StationBodyProps {
@@ -18,7 +19,14 @@ export function StationBody({ children, footer }: StationBodyProps) {
   const stays = useWindowDimensions().height >= ROOM_FOR_BOTH;
   const closed = useClosed();
   // Nothing is written into a signed build: its reopening stands where things are recorded.
-  const pressed = <View className="wide:max-w-[760px] wide:pb-6">{closed ? <Reopen closed={closed} /> : footer}</View>;
+  const pressed = (
+    <View className="wide:max-w-[760px] wide:pb-6">
+      <View className="px-4 wide:px-0">
+        <Unwritten />
+      </View>
+      {closed ? <Reopen closed={closed} /> : footer}
+    </View>
+  );
   return (
     <View className="flex-1">
       <ScrollView

@@ -7,9 +7,11 @@ interface OutboxState {
   readonly reachable: boolean;
   /** The device could not keep what was written last: it is full, or forbids it. What waits is in this page's memory alone. */
   readonly unkept: boolean;
+  /** Why what was to be recorded last could not be, in words. */
+  readonly unwritable: string | null;
 }
 
-const initialState: OutboxState = { waiting: [], reachable: true, unkept: false };
+const initialState: OutboxState = { waiting: [], reachable: true, unkept: false, unwritable: null };
 
 const outboxSlice = createSlice({
   name: 'outbox',
@@ -19,7 +21,10 @@ const outboxSlice = createSlice({
     recorded: (state, { payload }: PayloadAction<readonly Waiting[]>) => ({
       ...state,
       waiting: [...state.waiting, ...payload],
+      unwritable: null,
     }),
+    /** An entry that no logbook would take: it was not written. */
+    notWritten: (state, { payload }: PayloadAction<string>) => ({ ...state, unwritable: payload }),
     /** Entries that an earlier visit, or another tab, left behind. */
     recovered: (state, { payload }: PayloadAction<readonly Waiting[]>) => {
       const here = new Set(state.waiting.map(({ entry }) => entry.id));
@@ -46,5 +51,6 @@ const outboxSlice = createSlice({
   },
 });
 
-export const { recorded, recovered, delivered, refused, triedAgain, reached, keptOnDevice } = outboxSlice.actions;
+export const { recorded, notWritten, recovered, delivered, refused, triedAgain, reached, keptOnDevice } =
+  outboxSlice.actions;
 export const outboxReducer = outboxSlice.reducer;

@@ -1,3 +1,4 @@
+import { checkEntry, isUndoable } from '@yosoku/core/record/check-entry';
 import type { Entry } from '@yosoku/core/record/entry';
 import { derive } from '@yosoku/core/report/report';
 import { provideArithmetic } from './arithmetic';
@@ -31,7 +32,7 @@ const opening = (n: number, buildId: string, name: string): Entry =>
   });
 const wait = (each: Entry) => ({ shopId: SHOP, entry: each });
 
-beforeAll(() => provideArithmetic(derive));
+beforeAll(() => provideArithmetic({ derive, checkEntry, isUndoable }));
 
 test('a build begun offline stands in the list at once, before the server’s, and only once when it has arrived', () => {
   const store = makeStore();

@@ -6,10 +6,12 @@ export function useArithmetic(wanted: boolean): boolean {
   const [ready, setReady] = useState(hasArithmetic);
   useEffect(() => {
     if (ready || !wanted) return;
-    void import('@yosoku/core/report/report').then(({ derive }) => {
-      provideArithmetic(derive);
-      setReady(true);
-    });
+    void Promise.all([import('@yosoku/core/report/report'), import('@yosoku/core/record/check-entry')]).then(
+      ([{ derive }, { checkEntry, isUndoable }]) => {
+        provideArithmetic({ derive, checkEntry, isUndoable });
+        setReady(true);
+      },
+    );
   }, [ready, wanted]);
   return ready;
 }

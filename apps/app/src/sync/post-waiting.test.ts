@@ -1,3 +1,4 @@
+import { checkEntry, isUndoable } from '@yosoku/core/record/check-entry';
 import type { Entry } from '@yosoku/core/record/entry';
 import { derive } from '@yosoku/core/report/report';
 import { provideArithmetic } from '@/store/arithmetic';
@@ -67,7 +68,7 @@ beforeEach(() => {
   store.dispatch(signedIn(account));
 });
 
-beforeAll(() => provideArithmetic(derive));
+beforeAll(() => provideArithmetic({ derive, checkEntry, isUndoable }));
 
 test('a build’s opening goes alone, the rest together, and each entry shows once throughout', async () => {
   record(opening, ...trials);

@@ -4,6 +4,7 @@ import { useAppSelector } from '@/store/store';
 import { selectEntries } from '@/store/selectors';
 import { PrimaryButton } from '@/ui/buttons';
 import { Page } from '@/ui/page';
+import { Unwritten } from '@/logbook/unwritten';
 import { useDraftForm } from '@/ui/use-draft-form';
 import { Words } from '@/ui/words';
 import { EngineFields } from './engine-fields';
@@ -36,6 +37,7 @@ function EngineEditor({ report, write }: { readonly report: Report; readonly wri
         Readings already taken keep the ring that they were read on; a change of numbering holds for the next ones.
       </Words>
       <EngineFields form={form} />
+      <Unwritten />
       <PrimaryButton testID="engine-save" label="Keep" onPress={() => void save()} />
     </Page>
   );

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useAppSelector } from '@/store/store';
 import { PrimaryButton } from '@/ui/buttons';
 import { Page } from '@/ui/page';
+import { Unwritten } from '@/logbook/unwritten';
 import { useDraftForm } from '@/ui/use-draft-form';
 import { EngineFields } from './engine-fields';
 import { EMPTY_ENGINE, type EngineForm, readEngine } from './engine-form';
@@ -25,6 +26,7 @@ export function NewBuild() {
   return (
     <Page title="New build" back={{ href: '/', label: 'Builds' }}>
       <EngineFields form={form} />
+      <Unwritten />
       <PrimaryButton testID="begin" label="Begin at Zero" onPress={() => void begin()} />
     </Page>
   );

@@ -1,0 +1,121 @@
+import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import { type ReactNode, Suspense } from 'react';
+import { Dimensions } from 'react-native';
+import { Provider } from 'react-redux';
+import { checkEntry, isUndoable } from '@yosoku/core/record/check-entry';
+import type { Entry } from '@yosoku/core/record/entry';
+import { derive } from '@yosoku/core/report/report';
+import { BUILD } from '@yosoku/core/testing/book';
+import { provideArithmetic } from '@/store/arithmetic';
+import { received } from '@/store/logbook-slice';
+import { reached } from '@/store/outbox-slice';
+import { selectEntries, selectReport } from '@/store/selectors';
+import { signedIn } from '@/store/session-slice';
+import { makeStore } from '@/store/store';
+import { type StationProps, StationScreen } from '@/shell/station-screen';
+import type { Place } from '@/shell/station-line';
+import { keyDown } from './setup';
+
+export const ACCOUNT = {
+  builderId: '00000000-0000-4000-8000-0000000b0b0b',
+  builderName: 'Mara',
+  role: 'owner',
+  shopId: '00000000-0000-4000-8000-00000000f00d',
+  shopName: 'Fennel Yard',
+  zeroRule: null,
+  readRule: null,
+} as const;
+
+/** Where the router was told to go, newest last. */
+export const went: string[] = [];
+
+jest.mock('expo-router', () => {
+  const { Text } = jest.requireActual<typeof import('react-native')>('react-native');
+  const go = (to: string): void => void went.push(to);
+  return {
+    Link: ({ href, children, ...rest }: { href: string; children: ReactNode }) => (
+      <Text role="link" onPress={() => go(href)} {...rest}>
+        {children}
+      </Text>
+    ),
+    Redirect: () => null,
+    useRouter: () => ({ push: go, replace: go, back: () => go('back') }),
+    useLocalSearchParams: () => ({ id: mockedBuild }),
+  };
+});
+const mockedBuild = BUILD;
+
+jest.mock('@/sync/fetch-builds', () => ({ fetchEntries: async () => 'unreachable' }));
+
+/** A phone, or a screen on the bench. */
+export const PHONE = { width: 390, height: 844 };
+export const WIDE = { width: 1280, height: 800 };
+
+interface Opened {
+  readonly entries: () => readonly Entry[];
+  /** The newest entry of the logbook. */
+  readonly last: () => Entry | undefined;
+  readonly report: () => NonNullable<ReturnType<typeof selectReport>>;
+  readonly press: (testID: string) => Promise<void>;
+  readonly pressText: (text: string | RegExp) => Promise<void>;
+  /** Presses keys of the bench keyboard, one after the other. */
+  readonly keys: (...keys: readonly string[]) => Promise<void>;
+  readonly type: (testID: string, text: string) => Promise<void>;
+  /** All words on the screen, one line each. */
+  readonly words: () => string;
+}
+
+const wordsOf = (node: ReturnType<typeof screen.toJSON> | string): string[] => {
+  if (node === null) return [];
+  if (typeof node === 'string') return [node];
+  if (Array.isArray(node)) return node.flatMap(wordsOf);
+  const inside = (node.children ?? []).flatMap((child) => wordsOf(child as never));
+  return node.type === 'Text' ? [inside.join('')] : inside;
+};
+
+/**
+ * Opens a station on a build's logbook as the screen of a device without a network, and gives hands and eyes to it.
+ * @param entries of the build, as `book()` of the core writes them.
+ */
+export async function openStation(
+  here: Place,
+  Station: (props: StationProps) => ReactNode,
+  entries: readonly Entry[],
+  { size = PHONE, offline = false }: { readonly size?: typeof PHONE; readonly offline?: boolean } = {},
+): Promise<Opened> {
+  Dimensions.set({ window: { ...size, scale: 1, fontScale: 1 }, screen: { ...size, scale: 1, fontScale: 1 } });
+  went.length = 0;
+  provideArithmetic({ derive, checkEntry, isUndoable });
+  const store = makeStore();
+  store.dispatch(signedIn(ACCOUNT));
+  store.dispatch(reached(!offline));
+  store.dispatch(received({ buildId: BUILD, entries: entries.map((entry, at) => ({ ...entry, seq: at + 1 })) }));
+  render(
+    <Provider store={store}>
+      <Suspense fallback={null}>
+        <StationScreen here={here}>{(build) => <Station {...build} />}</StationScreen>
+      </Suspense>
+    </Provider>,
+  );
+  await act(async () => undefined);
+  const all = () => selectEntries(store.getState(), BUILD);
+  const done = async (what: () => void): Promise<void> => {
+    await act(async () => what());
+  };
+  return {
+    entries: all,
+    last: () => all().at(-1),
+    report: () => {
+      const report = selectReport(store.getState(), BUILD);
+      if (!report) throw new Error('the logbook says what engine it is');
+      return report;
+    },
+    press: (testID) => done(() => fireEvent.press(screen.getByTestId(testID))),
+    pressText: (text) => done(() => fireEvent.press(screen.getByText(text))),
+    keys: async (...keys) => {
+      for (const key of keys) await done(() => keyDown(key));
+    },
+    type: (testID, text) => done(() => fireEvent.changeText(screen.getByTestId(testID), text)),
+    words: () => wordsOf(screen.toJSON()).join('\n'),
+  };
+}
