@@ -72,7 +72,7 @@ test('phone: a healthy cam, weighed from all that was read; the interval is draw
   );
   expect(await browser.driver.findElements({ css: '[data-testid="faults"]' })).toEqual([]);
   expect(await browser.text('views')).toMatch(
-    /Intake centreline[\s\S]*weighs \d+ %[\s\S]*Intake events[\s\S]*weighs \d+ %/,
+    /Intake centreline[\s\S]*\d+ % of the result[\s\S]*Intake events[\s\S]*\d+ % of the result/,
   );
   expect(await browser.text('beside')).toMatch(/if nothing has moved since TDC: the closing check tells/);
   await expectAccessible();

@@ -55,7 +55,7 @@ test('without the demo: the one-time code opens the shop, a wrong one does not, 
     await browser.driver.findElement({ css: '[data-testid="take-in"]' }).sendKeys(file);
   };
   await give('half.yosoku.json', text.slice(0, 5000));
-  await browser.seeText('take-in-trouble', /“half\.yosoku\.json” was not taken in[\s\S]*cut short/);
+  await browser.seeText('take-in-trouble', /“half\.yosoku\.json” was not imported[\s\S]*cut short/);
   expect(await axeViolations(browser)).toEqual([]);
   await give('lark.yosoku.json', text);
   await browser.seeText('sheet', /Signed by Mara Quill/);

@@ -172,7 +172,7 @@ test('a builder’s own box at Read: tied, refused when it cannot be right, take
   await box.turnTo(70);
   await takeAndHear(/bring it to/);
   const flank = flankAt(1.27);
-  // Brought to its figure, but turning back: the slack of the drive would stand in it.
+  // Brought to its figure, but turning back: the slack in the timing drive would stand in it.
   await box.turnTo(flank + 20);
   await box.turnTo(flank);
   await takeAndHear(/come again the way it runs/);

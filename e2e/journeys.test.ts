@@ -127,7 +127,7 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   await browser.visit((await browser.driver.getCurrentUrl()).replace(server.base, '').replace('decide', 'sheet'));
   expect(await browser.seeText('sheet', /crank gear one keyway on/)).toMatch(/150½° after\s+Undone/);
   await expectAccessible();
-  await browser.seeText('sync-sign', /all kept/);
+  await browser.seeText('sync-sign', /Saved/);
 });
 
 test('wide: by keyboard alone, on a falling 0–360 ring mounted anyhow', async () => {

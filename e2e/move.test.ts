@@ -81,7 +81,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   // The gear takes the wheel off: that is the button, and the zero falls.
   await browser.press('move-next');
   await browser.press('set-touched');
-  await browser.seeText('sentence', /The zero is void/);
+  await browser.seeText('sentence', /TDC is no longer valid/);
   await goTo('prove');
   await browser.seeText('sentence', /Find TDC again first/);
   await browser.press('prove-next');

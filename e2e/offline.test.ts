@@ -27,7 +27,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await browser.fill('engine-cylinders', '2');
   await browser.fill('engine-firingOrder', '1-2');
   await browser.press('begin');
-  await browser.seeText('sync-sign', /all kept/);
+  await browser.seeText('sync-sign', /Saved/);
   // The service worker must have the app before the server goes.
   await browser.driver.wait(
     () => browser.driver.executeAsyncScript('navigator.serviceWorker.ready.then(() => arguments[0](true))'),
@@ -43,7 +43,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await browser.press('zero-begin');
   await tap('20', 'before');
   await browser.seeText('sentence', /Turn it backwards/);
-  await browser.seeText('sync-sign', /3 waiting/);
+  await browser.seeText('sync-sign', /3 not sent yet/);
   // Half a reading is typed when the page is reloaded.
   await browser.press('key-2');
   await browser.press('key-5');
@@ -70,7 +70,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await browser.seeText('verdict', /1\.5° late/);
 
   await server.start();
-  await browser.seeText('sync-sign', /^all kept$/);
+  await browser.seeText('sync-sign', /^Saved$/);
   const id = /builds\/([^/]+)/.exec(address)?.[1];
   const seen = await browser.driver.executeAsyncScript<{ seqs: number[]; headline: string }>(
     `const done = arguments[arguments.length - 1];
@@ -90,14 +90,14 @@ test('a server that has frozen is as good as none: within seconds the work goes 
   await browser.fill('engine-cylinders', '4');
   await browser.fill('engine-firingOrder', '1-3-4-2');
   await browser.press('begin');
-  await browser.seeText('sync-sign', /all kept/);
+  await browser.seeText('sync-sign', /Saved/);
   server.freeze(true);
   await browser.press('zero-begin');
   await tap('20', 'before');
   await browser.seeText('sentence', /Turn it backwards/);
-  await browser.seeText('sync-sign', /3 waiting · working offline/);
+  await browser.seeText('sync-sign', /3 not sent yet · working offline/);
   await tap('25', 'after');
   await browser.seeText('sentence', /Slip the wheel 2½°/);
   server.freeze(false);
-  await browser.seeText('sync-sign', /^all kept$/);
+  await browser.seeText('sync-sign', /^Saved$/);
 });

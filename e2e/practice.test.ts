@@ -204,7 +204,7 @@ test('crank, rod, piston, cam and needle stand on the screen where the kinematic
   const crank = { stroke, rod };
   const lifts: { lifter: number; shown: number }[] = [];
   const seen: { degrees: number; piston: number; height: number }[] = [];
-  // On, back and over the top: the slack of the drive goes through on the way.
+  // On, back and over the top: the slack in the timing drive goes through on the way.
   for (const by of [90, 90, -10, 90, 1, 10, 0.25, 90, 90, 10, -1, 90] as const) {
     await hands.turn(by);
     await rest();

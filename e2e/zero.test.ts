@@ -152,7 +152,7 @@ test('a disturbed wheel voids the zero; the new one shows by how much, and the r
   await browser.find('[data-testid="disturbed-what"]');
   await expectAccessible();
   await browser.press('disturbed-say');
-  await browser.seeText('sentence', /The zero is void: the wheel was disturbed/);
+  await browser.seeText('sentence', /TDC is no longer valid: the wheel was disturbed/);
   await browser.visit(zero.replace('zero', 'decide'));
   await browser.seeText('verdict', /TDC is not proved/);
   await browser.visit(zero.replace('zero', 'sheet'));

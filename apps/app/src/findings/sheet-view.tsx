@@ -17,7 +17,7 @@ interface SheetViewProps {
 /** The running record, as on the clipboard: what was written down, struck through where it was undone, and what follows. */
 export function SheetView({ report, onVoid, covered = false }: SheetViewProps) {
   if (report.sheet.length === 0)
-    return <Words look="soft">Nothing written down yet. Begin at Zero: the first reading will stand here.</Words>;
+    return <Words look="soft">Nothing recorded yet. Begin at Zero: the first reading will stand here.</Words>;
   return (
     <View testID="sheet" className="gap-5">
       {report.sheet.map((section) => (

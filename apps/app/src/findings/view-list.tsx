@@ -91,7 +91,7 @@ function Share({ percent }: { readonly percent: number }) {
       <View style={{ width: 60, height: 3, backgroundColor: theme.hairline }}>
         <View style={{ width: Math.min(60, (60 * percent) / 100), height: 3, backgroundColor: theme.brass }} />
       </View>
-      <Words look="soft">{`weighs ${percent} %`}</Words>
+      <Words look="soft">{`${percent} % of the result`}</Words>
     </View>
   );
 }

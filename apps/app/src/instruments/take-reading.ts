@@ -51,12 +51,12 @@ export function takeReading(
     rotation,
   }: { ring: WheelRing; setting: string | null; units: 'in' | 'mm'; rotation: Rotation },
 ): Take {
-  if (showing.condition === 'two-boxes') return no('Two boxes speak at once. Unplug one of them.');
-  if (showing.condition === 'behind') return no('Its lines come late. Wait a moment, and take it again.');
-  if (showing.condition !== 'live') return no('The instrument is not heard. Nothing was recorded.');
+  if (showing.condition === 'two-boxes') return no('Two boxes are sending at once. Unplug one of them.');
+  if (showing.condition === 'behind') return no('Its readings are late. Wait a moment, and try again.');
+  if (showing.condition !== 'live') return no('No signal from the instrument. Nothing was recorded.');
   const { steady, tie } = showing;
   if (!steady) return no('Hold it still: it is still turning.');
-  if (wanted.wheel && !holds(tie, showing, setting)) return no('Tie it to the wheel first.');
+  if (wanted.wheel && !holds(tie, showing, setting)) return no('Sync it with the wheel first.');
   const run = (tie?.sense ?? usualSense(rotation)) * showing.run;
   if (wanted.approach !== 'any' && Math.abs(run) > SURE && run > 0 !== (wanted.approach === 'forward'))
     return no(

@@ -42,7 +42,7 @@ export function FreePlay({
       />
       <TextField
         testID="free-slack"
-        label="Slack of the drive"
+        label="Slack in the timing drive"
         value={slack}
         onChange={setSlack}
         error={asked ? wrongSlack : undefined}

@@ -7,6 +7,7 @@ import { SheetView } from '@/findings/sheet-view';
 import { useWide } from '@/ui/layout';
 import { Words } from '@/ui/words';
 import { type Place, StationLine, StationRail, placeHref } from './station-line';
+import { useMeasuredCylinder } from '@/logbook/measured-cylinder';
 import { CoverContext } from './covered';
 import { SyncSign } from './sync-sign';
 import type { Write } from '@/logbook/use-logbook';
@@ -22,7 +23,8 @@ interface StationFrameProps {
 export function StationFrame({ report, write, here, children }: StationFrameProps) {
   const wide = useWide();
   const { build, stations, trials } = report;
-  const where = `cyl 1 · trial ${trials.length || 1}`;
+  const cylinder = useMeasuredCylinder(report);
+  const where = `cyl ${here === 'read' || here === 'trace' ? cylinder : 1} · trial ${trials.length || 1}`;
   const practice = usePractice(build.id);
   const { width } = useWindowDimensions();
   const [covered, setCovered] = useState(false);
@@ -114,7 +116,7 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
               testID="to-sheet-page"
               className="py-1 font-medium text-[16px] text-brass"
             >
-              Print it, keep it
+              Print or export
             </Link>
             <SyncSign />
           </View>

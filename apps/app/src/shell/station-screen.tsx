@@ -50,7 +50,7 @@ export function useBuildHere() {
 export function BuildMissing({ news }: { readonly news: FetchOutcome | 'asking' }) {
   if (news === 'asking')
     return (
-      <Page title="Fetching the logbook" back={BACK}>
+      <Page title="Loading the build" back={BACK}>
         <Words look="soft">One moment.</Words>
       </Page>
     );

@@ -14,12 +14,12 @@ export function SyncSign() {
   const unkept = useAppSelector((state) => state.outbox.unkept);
   const refused = waiting.filter((each) => each.refused !== undefined);
   const count = waiting.length - refused.length;
-  const kept = count === 0 ? 'all kept' : `${count} waiting`;
+  const kept = count === 0 ? 'Saved' : `${count} not sent yet`;
 
   if (lapsed)
     return (
       <Link href="/sign-in" testID="sync-sign" className="font-medium text-[15px] text-brass">
-        {kept === 'all kept' ? 'Sign in again' : `${kept} · sign in again`}
+        {kept === 'Saved' ? 'Sign in again' : `${kept} · sign in again`}
       </Link>
     );
   if (unkept && waiting.length > 0)

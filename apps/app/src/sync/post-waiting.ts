@@ -89,7 +89,7 @@ export async function postWaiting(
       if (error.status >= 500) {
         for (const { id } of batch) failures.set(id, failed + 1);
         if (batch.length > 1 || failed < MOST_FAILURES || suspect) return 'unreachable';
-        suspect = { id: first.id, reason: `The server fails at this one again and again. ${error.detail}` };
+        suspect = { id: first.id, reason: `The server failed on this one repeatedly. ${error.detail}` };
         continue;
       }
       // One bad entry must not hold up the others: find it by sending them singly.

@@ -30,7 +30,7 @@ export async function takeIn(db: Db, account: Account, text: string, mostPoints:
   const read = readBuildFile(text);
   if (!read.ok) {
     const where = read.field === '' ? '' : `${read.field}: `;
-    throw new Problem(422, 'Not a build file', `${where}${read.message}. Nothing was taken in.`);
+    throw new Problem(422, 'Not a build file', `${where}${read.message}. Nothing was imported.`);
   }
   const { entries } = read.file;
   const [first] = entries;
@@ -41,7 +41,7 @@ export async function takeIn(db: Db, account: Account, text: string, mostPoints:
     throw new Problem(
       422,
       'Too much',
-      `The traces in this file have ${points} points in all; at most ${mostPoints} are worked through. Nothing was taken in.`,
+      `The traces in this file have ${points} points in all; at most ${mostPoints} are worked through. Nothing was imported.`,
     );
   requireLowerCaseIds(entries);
   // Two imports of one build, or of builds side by side, may stand in each other's way: all of it is done again.
@@ -88,7 +88,7 @@ async function checkSignatures(db: Db, account: Account, fresh: readonly Entry[]
     throw new Problem(
       403,
       'Not your signature',
-      `The file signs in the name of ${own.name}, who belongs to this shop. Only who is signed in signs here. Nothing was taken in.`,
+      `The file signs in the name of ${own.name}, who belongs to this shop. Only who is signed in signs here. Nothing was imported.`,
     );
 }
 
@@ -119,7 +119,7 @@ async function placeAll(
     throw new Problem(
       409,
       'Signed',
-      'This build is here already, and signed. Reopen it before more is taken in. Nothing was taken in.',
+      'This build is here already, and signed. Reopen it before more is taken in. Nothing was imported.',
     );
   const last = await lastSeq(db, buildId);
   const rows = fresh.map((posted, at) => toRow({ ...posted, buildId }, last + at + 1, account));

@@ -32,7 +32,9 @@ export function besideOf(
   const whole = budget.reduce((sum, { standard }) => sum + standard ** 2, 0);
   const lean = budget.find(({ from }) => from === LEAN)?.standard ?? 0;
   if (ofCam.drops && ofCam.events && lean ** 2 > MOSTLY * whole)
-    words.push('It is as wide as that because nobody says what the centreline is the middle of: say it at Card.');
+    words.push(
+      'It is that wide because it is not stated what the card’s centreline is the middle of. State it at Card.',
+    );
   return words;
 }
 

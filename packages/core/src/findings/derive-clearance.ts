@@ -87,7 +87,7 @@ export function gapCaseOf(
     );
   if (!crank) return lacking('Stroke and rod are not known.', 'Give them at the engine.');
   if (!facing)
-    return lacking('Nobody has said how valve and piston face each other.', 'Give the valve’s angle to the bore.');
+    return lacking('How valve and piston face each other is not stated.', 'Give the valve’s angle to the bore.');
   if (!now)
     return lacking(
       `Where the ${valve} lobe stands now has not been measured.`,
@@ -199,6 +199,6 @@ function roomWords(room: ClearanceFinding['room']): string {
   if (room.from > 0) return `It takes ${atLeastDegrees(room.from)} of advance to cure it.`;
   if (room.to < 0) return `It takes ${atLeastDegrees(-room.to)} of retard to cure it.`;
   const way = (far: number, word: string): string =>
-    far >= FURTHEST_SWEPT - 0.1 ? `${word} as far as anybody would` : `${word} ${atMostDegrees(far)}`;
+    far >= FURTHEST_SWEPT - 0.1 ? `${word} 20° or more` : `${word} ${atMostDegrees(far)}`;
   return `The cam may still be ${way(room.to, 'advanced')}, and ${way(-room.from, 'retarded')}.`;
 }

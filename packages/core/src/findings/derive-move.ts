@@ -90,8 +90,8 @@ export function deriveMove(
   });
   if (!trial || !verdict)
     return nothing('waiting', 'There is no verdict yet to move by. Measure the cam, then decide.');
-  if (verdict.kind === 'leave') return nothing('stay', 'Nothing is to be moved: it sits where it shall.');
-  if (verdict.kind !== 'move') return nothing('waiting', `Nothing is to be moved now. ${verdict.headline}`);
+  if (verdict.kind === 'leave') return nothing('stay', 'The cam is on target. Do not move it.');
+  if (verdict.kind !== 'move') return nothing('waiting', `Do not move anything now. ${verdict.headline}`);
   if (drive.parts.length === 0)
     return nothing('unfitted', 'Say what timing hardware is on the drive: then it can be planned what to set.');
   const cams = camsOf(build).flatMap((cam) => {
@@ -314,7 +314,7 @@ function alsoTurned(fitted: readonly { readonly part: PartFinding }[], measured:
 }
 
 function workWords({ frontApart, wheelOff }: Plan): string {
-  if (wheelOff) return 'The front comes apart, and the degree wheel off: the zero is found again.';
+  if (wheelOff) return 'The front comes apart and the degree wheel comes off: find TDC again.';
   if (frontApart) return 'The front comes apart. The wheel stays on.';
   return 'Set in place; nothing comes apart.';
 }

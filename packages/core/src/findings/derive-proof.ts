@@ -92,7 +92,7 @@ export function deriveProof(
     return {
       state: 'due',
       sentence: !zeroProved
-        ? 'Find TDC again first: the zero fell with the move. Then read the cam.'
+        ? 'Find TDC again first: it was lost with the move. Then read the cam.'
         : first
           ? `${count === 1 ? 'One reading shows' : `${count} readings show`} whether it worked. ${next.map(({ words }) => words).join(' ')}`
           : 'Read the cam again.',

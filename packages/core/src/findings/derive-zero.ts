@@ -71,7 +71,7 @@ export function deriveZero(build: Build): ZeroFinding {
       method: null,
       ring: described.wheel,
       state: 'none',
-      sentence: 'Say how the engine stands, and take the method that fits.',
+      sentence: 'Say how the engine is set up, and choose the method that fits.',
       step: { does: 'begin' },
       passes: [],
       correction: null,
@@ -100,7 +100,7 @@ export function deriveZero(build: Build): ZeroFinding {
     return {
       ...shared,
       state: 'void',
-      sentence: `The zero is void: ${DISTURBED[disturbed.body.what]} Find TDC again before you read on.`,
+      sentence: `TDC is no longer valid: ${DISTURBED[disturbed.body.what]} Find TDC again before you read on.`,
       step: { does: 'begin' },
     };
 

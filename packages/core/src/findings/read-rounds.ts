@@ -242,7 +242,7 @@ function zeroTrouble(
 ): Problem | null {
   if (body.setting !== null && !zero)
     return {
-      message: 'The zero that it leans on has been undone or is not in the logbook.',
+      message: 'The TDC that it depends on has been undone or is not in the logbook.',
       remedy: `Read the ${nounOf(method)} again.`,
     };
   if (!oneZero)
@@ -305,5 +305,5 @@ export const bankOf = (cylinder: number, { description }: Build): 1 | 2 =>
 
 const asideWords = ({ approach }: Reading['body']): string =>
   approach === 'backward'
-    ? 'Read turning backwards, so the slack of the drive is in it: used for the slack only.'
+    ? 'Read turning backwards, so the slack in the timing drive is in it: used for the slack only.'
     : 'It belongs to another method.';

@@ -160,7 +160,7 @@ function finish(of: {
       ? {
           ok: false,
           problem: {
-            message: 'It was taken turning backwards, so the slack of the drive is in it.',
+            message: 'It was taken turning backwards, so the slack in the timing drive is in it.',
             remedy: 'Take it again the way the engine runs.',
           },
         }

@@ -108,7 +108,7 @@ export function basisOf(
       ? `By the rule of the shop from ${READ_METHODS[rule].short}`
       : count <= 1
         ? 'From one measurement'
-        : `From ${count} measurements, each weighed by how well it knows`;
+        : `From ${count} measurements (the more exact count more)`;
   const left =
     build.card && card.contradictions.length > 0 ? '; what the card contradicts itself about is left out' : '';
   return `${from}, against ${against}${left}`;

@@ -22,7 +22,7 @@ const TREMBLE = 0.4;
 
 /**
  * Records a turn, sample by sample, in a memory that does not grow with their number. Only what lies farther than everything before counts:
- * whoever turns back and comes forward again has the slack of the drive taken up by the time he is where he was.
+ * whoever turns back and comes forward again has the slack in the timing drive taken up by the time he is where he was.
  */
 export function recordTurn() {
   const steps = new Map<number, { count: number; angle: number; lift: number }>();

@@ -62,7 +62,7 @@ const one =
 export const EXERCISES = {
   'find-tdc': {
     title: 'Find true TDC',
-    task: 'The wheel sits anyhow. Find true TDC with the piston stop, set the wheel, prove it.',
+    task: 'The wheel is not set. Find true TDC with the piston stop, set the wheel, prove it.',
     level: 1,
     minutes: 5,
     goal: 'tdc',

@@ -29,7 +29,7 @@ describe('the engine under the hand', () => {
     expect(room(scenario.engine, job.stand()).on).toBeCloseTo(360 - 2 * contact, 6);
   });
 
-  test('the needle waits while the slack of the drive is taken up, and no longer', () => {
+  test('the needle waits while the slack in the timing drive is taken up, and no longer', () => {
     const worn = makeScenario('slack', PRACTICE_SIX, 3);
     const job = practising('slack', worn);
     const { slack, lobes } = worn.engine;

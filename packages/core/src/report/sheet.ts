@@ -324,11 +324,11 @@ const timeOf = (time: string): string => `${new Date(time).toISOString().slice(1
 /** Heading of a trial on the sheet. */
 export const trialTitle = (number: number): string => `Trial ${number}`;
 
-/** What a view makes of the cam's place, and its share in the verdict: "2.5° late ±0.7°, weighs 62 %". */
+/** What a view makes of the cam's place, and its share in the verdict: "2.5° late ±0.7°, 62 % of the result". */
 export function placeWords({ delta, deltaExpanded, weight }: Pick<View, 'delta' | 'deltaExpanded' | 'weight'>): string {
   const size = computedDegrees(Math.abs(delta ?? 0));
   const off = size === '0.0°' ? 'on the target' : `${size} ${(delta ?? 0) < 0 ? 'late' : 'early'}`;
-  const share = weight === null ? '' : `, weighs ${Math.max(0, Math.round(100 * weight))} %`;
+  const share = weight === null ? '' : `, ${Math.max(0, Math.round(100 * weight))} % of the result`;
   return `${off} ±${computedDegrees(deltaExpanded ?? 0)}${share}`;
 }
 
@@ -437,9 +437,9 @@ function asideNotes(
 
 /** Why the zero of a position of the wheel has fallen, or null. */
 function fallenZero(setting: string, build: Build, zero: ZeroFinding): string | null {
-  if (build.disturbed.has(setting)) return 'The zero that it leans on is void.';
+  if (build.disturbed.has(setting)) return 'The TDC that it depends on is no longer valid.';
   const failed = zero.state === 'failed' && setting === build.zero?.current.id;
-  return failed ? 'A later proof of the zero that it leans on failed.' : null;
+  return failed ? 'A later proof of the TDC that it depends on failed.' : null;
 }
 
 /** Where a reading came from that nobody typed. */

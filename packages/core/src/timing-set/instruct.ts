@@ -67,7 +67,7 @@ export function instruct(parts: readonly PartToSet[], known: DriveKnown): Step[]
       ),
     );
   if (wheelOff)
-    steps.push(step('Take the degree wheel off the crank: the zero falls with it and is found again afterwards.'));
+    steps.push(step('Take the degree wheel off the crank. TDC is lost with it: you find it again afterwards.'));
   if (inFront.length > 0) {
     const slack = hasSlack(known);
     steps.push(

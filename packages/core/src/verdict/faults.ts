@@ -148,7 +148,7 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
         : somewhere(evidence).map((valves) => shift(0, ALIKE, at(evidence, valves))),
   },
   backwards: {
-    words: 'a reading was taken turning backwards, so that the slack of the drive is in it',
+    words: 'a reading was taken turning backwards, so that the slack in the timing drive is in it',
     check: 'Back up well past and take it again, coming the way the engine runs.',
     rare: () => 2,
     hypotheses: (evidence) => {

@@ -98,7 +98,7 @@ describe('verdict', () => {
       kind: 'measure-again',
       move: 0,
       headline: 'Do not move the cam yet: 2.0° late, but only known to ±2.4°.',
-      action: `That does not even say which way. ${next.words}`,
+      action: `That is too uncertain to say which way to move it. ${next.words}`,
     });
     expect(verdict(109, 107, { expanded: 1.9, next }).kind).toBe('move');
     // Inside the limit, but known much more coarsely than it: read again where that helps, else leave it.
@@ -114,7 +114,7 @@ describe('verdict', () => {
       kind: 'do-not-move',
       move: 0,
       headline: 'Do not move the cam yet: most likely the wheel moved.',
-      action: 'Turn to 0. It may as well be that the lobes are ground apart.',
+      action: 'Turn to 0. It may also be that the lobes are ground apart.',
     });
     const other = [{ fault: 'wrong-cam' as const, words: 'this is not the cam of the card', check: 'Look.' }];
     expect(verdict(110, 107, { named: other })).toMatchObject({ kind: 'wrong-cam', move: 0 });

@@ -107,7 +107,7 @@ export function judge(judged: Judged): Verdict {
   const again = narrows
     ? ` ${next.words}`
     : next
-      ? ' Reading the same once more would hardly narrow it.'
+      ? ' Reading the same again would hardly help.'
       : ' Measure it by a finer method, or more often.';
 
   if (!zeroProved)
@@ -138,7 +138,7 @@ export function judge(judged: Judged): Verdict {
       ...still,
       kind: 'measure-again',
       headline: `Do not move the ${cam} yet: the readings do not agree.`,
-      action: `Chance makes them differ so much less than once in ${chance < 0.001 ? 'a thousand' : 'two hundred'} times. ${worst ? `${worst} fits worst: read it again` : 'Read them again'}, always coming forward, and undo what does not belong.`,
+      action: `By chance they differ this much less than once in ${chance < 0.001 ? 'a thousand' : 'two hundred'} times. ${worst ? `${worst} fits worst: read it again` : 'Read them again'}, always coming forward, and undo what does not belong.`,
     };
   if (off > BELIEVABLE) return { ...still, ...unbelievable(judged, size, side, cam) };
   if (spread > Math.max(limit, REPEATS_AGREE) + ROUNDING)
@@ -153,7 +153,7 @@ export function judge(judged: Judged): Verdict {
       ...still,
       kind: 'measure-again',
       headline: `Do not move the ${cam} yet: ${size} ${side}, but only known to ${within}.`,
-      action: `That does not even say which way.${again}`,
+      action: `That is too uncertain to say which way to move it.${again}`,
       beside: judged.beside,
     };
   if (off <= limit + ROUNDING && expanded > 2 * limit && narrows)
@@ -208,8 +208,7 @@ function accused(
   cam: string,
 ): Pick<Verdict, 'kind' | 'headline' | 'action'> {
   const alone = others.length === 0;
-  const also =
-    others.length > 0 ? ` It may as well be that ${others.map(({ words }) => words).join('; or that ')}.` : '';
+  const also = others.length > 0 ? ` It may also be that ${others.map(({ words }) => words).join('; or that ')}.` : '';
   if (alone && likely.fault === 'wrong-cam')
     return {
       kind: 'wrong-cam',

@@ -65,7 +65,7 @@ export function BuildList() {
           ))}
         </View>
       ) : news === 'asking' ? (
-        <Words look="soft">Fetching the builds.</Words>
+        <Words look="soft">Loading the builds.</Words>
       ) : news === 'fresh' ? (
         <View className="gap-2">
           <Words>
@@ -102,7 +102,7 @@ const ZERO_WORDS: Readonly<Record<string, string>> = {
   proved: 'TDC proved; the cam is to be measured.',
   failed: 'The proof of TDC failed.',
   rough: 'TDC only roughly known.',
-  void: 'The zero is void; find TDC again.',
+  void: 'TDC is no longer valid; find it again.',
 };
 
 function BuildLine({ build }: { readonly build: BuildSummary }) {

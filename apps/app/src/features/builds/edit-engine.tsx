@@ -38,7 +38,7 @@ function EngineEditor({ report, write }: { readonly report: Report; readonly wri
       </Words>
       <EngineFields form={form} />
       <Unwritten />
-      <PrimaryButton testID="engine-save" label="Keep" onPress={() => void save()} />
+      <PrimaryButton testID="engine-save" label="Save" onPress={() => void save()} />
     </Page>
   );
 }

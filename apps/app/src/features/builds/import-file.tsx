@@ -29,7 +29,7 @@ export function TakeInFile() {
     if (file.size > LARGEST_FILE) {
       setTrouble({
         message: `“${file.name}” has ${Math.round(file.size / 1e6)} MB: no build is that large.`,
-        remedy: 'Nothing was taken in. Look whether it is the right file.',
+        remedy: 'Nothing was imported. Look whether it is the right file.',
       });
       return;
     }
@@ -41,9 +41,9 @@ export function TakeInFile() {
     } catch (error) {
       setTrouble(
         error instanceof Refusal
-          ? { message: `“${file.name}” was not taken in.`, remedy: error.detail }
+          ? { message: `“${file.name}” was not imported.`, remedy: error.detail }
           : {
-              message: `“${file.name}” was not taken in: the server cannot be reached.`,
+              message: `“${file.name}” was not imported: the server cannot be reached.`,
               remedy: 'Nothing was changed. Try again when there is a network.',
             },
       );
@@ -56,12 +56,12 @@ export function TakeInFile() {
       <View className="self-start">
         <FileField
           testID="take-in"
-          label="Take in a build file"
+          label="Import a build file"
           accept=".json,application/json"
           onFile={(file) => void take(file)}
         />
       </View>
-      {busy ? <Words look="soft">{`Taking in “${busy}”.`}</Words> : null}
+      {busy ? <Words look="soft">{`Importing “${busy}”.`}</Words> : null}
       {trouble ? <Notice kind="danger" testID="take-in-trouble" {...trouble} /> : null}
     </View>
   );

@@ -73,7 +73,7 @@ export function CardStation({ report, write }: StationProps) {
               {sofar.contradictions[0].message}
             </Words>
           ) : null}
-          <PrimaryButton testID="card-save" label="Keep card and target" onPress={() => void save()} />
+          <PrimaryButton testID="card-save" label="Save card and target" onPress={() => void save()} />
         </View>
       }
     >

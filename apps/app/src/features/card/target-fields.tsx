@@ -40,7 +40,7 @@ export function TargetFields({ form, units, twin }: TargetFieldsProps) {
   return (
     <View className="gap-5">
       <Words look="title" level={2} className="pt-2">
-        Where it shall sit
+        Target
       </Words>
       <Controller
         control={form.control}

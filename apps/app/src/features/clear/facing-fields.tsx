@@ -93,7 +93,7 @@ export function FacingFields({ report, valve, write }: FacingFieldsProps) {
         hint="Not known: what leaves less is taken."
       />
       <View className="items-start">
-        <QuietButton testID={`facing-keep-${valve}`} label="Keep this" disabled={!ready} onPress={keep} />
+        <QuietButton testID={`facing-keep-${valve}`} label="Save" disabled={!ready} onPress={keep} />
       </View>
     </View>
   );

@@ -96,7 +96,7 @@ export function MarkCheck({ report, write }: Pick<StationProps, 'report' | 'writ
         onChange={(value) => change({ stands: value })}
       />
       <View className="items-start">
-        <QuietButton testID="mark-keep" label="Keep this check" disabled={!ready} onPress={keep} />
+        <QuietButton testID="mark-keep" label="Save this check" disabled={!ready} onPress={keep} />
       </View>
     </View>
   );

@@ -41,7 +41,7 @@ export function WhichTdc({ report, write }: Pick<StationProps, 'report' | 'write
       ) : null}
       <Choice testID="valves-seen" label="They are" options={SEEN} value={seen} onChange={setSeen} />
       <View className="items-start">
-        <QuietButton testID="which-keep" label="Keep it" disabled={seen === undefined} onPress={keep} />
+        <QuietButton testID="which-keep" label="Save" disabled={seen === undefined} onPress={keep} />
       </View>
       <View role="table" aria-label="Firing TDC of every cylinder">
         <View role="row" className="flex-row border-b border-line py-1">

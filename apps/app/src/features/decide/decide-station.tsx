@@ -20,6 +20,12 @@ import { FaultList } from './fault-list';
 import { History } from './history';
 import { NextTrial } from '@/steps/next-trial';
 
+/** How often good readings scatter as much as these; from one time in twenty on that is nothing out of the ordinary. */
+const scatterWords = (chance: number): string =>
+  chance >= 0.05
+    ? `Normal scatter: good readings differ this much or more ${percent(chance)} of the time.`
+    : `Good readings differ this much or more only ${percent(chance)} of the time.`;
+
 /** Decide: how far and which way, in one sentence, with what it rests on. */
 export function DecideStation({ report, write, undo }: StationProps) {
   const { verdict, target, trials, build } = report;
@@ -143,7 +149,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
                   {`${cam === 'single' ? 'The' : cam === 'intake' ? 'The intake’s' : 'The exhaust’s'} uncertainty, by where it comes from (one standard deviation): ${budget
                     .filter(({ standard }) => standard >= 0.005)
                     .map(({ from, standard }) => `${from} ${computedDegrees(standard, 2)}`)
-                    .join(', ')}. Healthy readings differ more than these do in ${percent(chance)} of cases.`}
+                    .join(', ')}. ${scatterWords(chance)}`}
                 </Words>
                 {/* Another figure: what was drawn for the one before is forgotten. */}
                 <DrawnCheck

@@ -24,7 +24,7 @@ export function DrawnCheck({ buildId, trial, cam, bank }: DrawnCheckProps) {
       <View className="gap-1 py-1" testID="drawing">
         <View
           role="progressbar"
-          aria-label="Drawing the errors"
+          aria-label="Simulating"
           aria-valuemin={0}
           aria-valuemax={100}
           aria-valuenow={Math.round(100 * drawing.share)}
@@ -42,7 +42,7 @@ export function DrawnCheck({ buildId, trial, cam, bank }: DrawnCheckProps) {
     <View className="gap-1">
       {drawing.state === 'done' ? (
         <Words testID="drawn" aria-live="polite">
-          {`Drawn a million times, 95 of 100 results lie between ${signed(drawing.drawn.low)} and ${signed(drawing.drawn.high)} of the figure; stated ±${computedDegrees(drawing.stated, 2)}. ${agreement(drawing.drawn.low, drawing.drawn.high, drawing.stated)}`}
+          {`Of a million simulated measurements, 95 % lie between ${signed(drawing.drawn.low)} and ${signed(drawing.drawn.high)} of the figure; stated ±${computedDegrees(drawing.stated, 2)}. ${agreement(drawing.drawn.low, drawing.drawn.high, drawing.stated)}`}
         </Words>
       ) : null}
       {drawing.state === 'failed' ? (
@@ -53,7 +53,7 @@ export function DrawnCheck({ buildId, trial, cam, bank }: DrawnCheckProps) {
         />
       ) : null}
       <View className="items-start">
-        <QuietButton testID="draw" label="Check ± by drawing a million times" onPress={begin} />
+        <QuietButton testID="draw" label="Check ± with a million simulated measurements" onPress={begin} />
       </View>
     </View>
   );

@@ -52,7 +52,7 @@ export function ShelfPage() {
               {trouble}
             </Words>
           ) : null}
-          <PrimaryButton testID="shelf-keep" label="Keep it on the shelf" disabled={busy} onPress={() => void save()} />
+          <PrimaryButton testID="shelf-keep" label="Save it to the shelf" disabled={busy} onPress={() => void save()} />
           <View className="items-start">
             <QuietButton label="Not now" onPress={done} />
           </View>
@@ -61,7 +61,7 @@ export function ShelfPage() {
         <PrimaryButton testID="shelf-new" label="Put a piece on the shelf" onPress={() => change({})} />
       )}
       {shelf === 'asking' ? (
-        <Words look="soft">Fetching the shelf.</Words>
+        <Words look="soft">Loading the shelf.</Words>
       ) : shelf === 'unreachable' ? (
         <Words>The server cannot be reached just now. Hardware can still be described at a build’s Move station.</Words>
       ) : shelf.length === 0 ? (

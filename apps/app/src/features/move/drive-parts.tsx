@@ -207,7 +207,7 @@ function AddPart({
         <WhichCam part={chosen} report={report} onChange={(changed) => setChosen({ ...chosen, ...changed })} />
         <Stands hardware={chosen.hardware} at={chosen.at} onChange={(at) => setChosen({ ...chosen, at })} />
         <View className="flex-row flex-wrap gap-x-5">
-          <QuietButton testID="part-fit" label="So it stands: add it" onPress={() => onAdd(chosen)} />
+          <QuietButton testID="part-fit" label="Add it" onPress={() => onAdd(chosen)} />
           <QuietButton label="Not this one" onPress={() => setChosen(null)} />
         </View>
       </View>
@@ -222,14 +222,14 @@ function AddPart({
           onChange={(part) => dispatch(drafted({ place, draft: { ...form, ...part } }))}
         />
         <View className="flex-row flex-wrap gap-x-5">
-          <QuietButton testID="describe-keep" label="Keep it, and go on" onPress={() => void describe()} />
+          <QuietButton testID="describe-keep" label="Save it and go on" onPress={() => void describe()} />
           <QuietButton label="Not now" onPress={() => dispatch(draftDone(place))} />
         </View>
       </View>
     );
   return (
     <View className="gap-2 border-l-4 border-brass pl-3" testID="choose-piece">
-      {shelf === 'asking' ? <Words look="soft">Fetching the shelf.</Words> : null}
+      {shelf === 'asking' ? <Words look="soft">Loading the shelf.</Words> : null}
       {shelf === 'unreachable' ? (
         <Words look="soft">The shelf cannot be reached just now. Describe the piece: it is kept with this build.</Words>
       ) : null}

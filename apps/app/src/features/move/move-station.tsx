@@ -71,11 +71,7 @@ export function MoveStation({ report, write, undo }: StationProps) {
           <View>
             {plan && plan.breaks.length > 0 ? (
               <View className="items-end px-4 wide:px-0">
-                <QuietButton
-                  testID="set-all-the-same"
-                  label="I have set it so all the same"
-                  onPress={() => setDone('plan')}
-                />
+                <QuietButton testID="set-all-the-same" label="I have set it anyway" onPress={() => setDone('plan')} />
               </View>
             ) : null}
             <PrimaryButton testID="move-next" label={buttonOf(move, plan)} onPress={onward} />

@@ -72,12 +72,7 @@ export function EndPlay({ report, write }: { readonly report: Report; readonly w
         onSubmitEditing={keep}
       />
       <View className="items-start">
-        <QuietButton
-          testID="end-play-keep"
-          label="Keep this end play"
-          disabled={!parsed.ok || tooMuch}
-          onPress={keep}
-        />
+        <QuietButton testID="end-play-keep" label="Save end play" disabled={!parsed.ok || tooMuch} onPress={keep} />
       </View>
     </View>
   );

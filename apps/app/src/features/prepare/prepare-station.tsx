@@ -87,7 +87,7 @@ export function PrepareStation({ report, write }: StationProps) {
             onPress={onward}
           />
         ) : (
-          <PrimaryButton testID="stands" label="So it stands: show the checks" onPress={() => change({})} />
+          <PrimaryButton testID="stands" label="Confirm, and show the checks" onPress={() => change({})} />
         )
       }
     >

@@ -50,7 +50,7 @@ export function ProveStation({ report, undo }: StationProps) {
           </Words>
         ) : null}
         {proof.state === 'due' && zero.state !== 'proved' ? (
-          <Words look="soft">What is read on a zero that has fallen says nothing.</Words>
+          <Words look="soft">TDC is no longer valid. Readings taken on it do not count.</Words>
         ) : null}
       </View>
       {proof.state === 'nothing'

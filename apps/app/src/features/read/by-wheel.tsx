@@ -125,7 +125,7 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
             kind="warning"
             testID="aside"
             message="A reading was taken turning backwards."
-            remedy="It is kept, for the slack of the drive only. Back up well past, come again the way it runs, and read once more."
+            remedy="It is kept, for the slack in the timing drive only. Back up well past, come again the way it runs, and read once more."
           />
         ) : null}
         {height.asked ? <HeightField height={height} asked={asked} /> : null}

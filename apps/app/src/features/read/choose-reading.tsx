@@ -41,7 +41,7 @@ export function ChooseReading({ report, choice, onDone }: ChooseReadingProps) {
         {method === read.proposal.method ? <Words look="body">{read.proposal.why}</Words> : null}
         {prepare.asItStands ? null : (
           <Words look="soft">
-            Nobody has said yet how the engine stands.{' '}
+            How the engine is set up is not stated yet.{' '}
             <Link href={placeHref(build.id, 'prepare')} replace className="font-medium text-brass">
               Say it at Prepare
             </Link>

@@ -120,7 +120,7 @@ export function TraceImport({ report, write }: StationProps) {
     <StationBody
       footer={
         points?.ok ? (
-          <PrimaryButton testID="trace-keep" label={`Keep the trace, ${points.points.length} points`} onPress={keep} />
+          <PrimaryButton testID="trace-keep" label={`Save the trace, ${points.points.length} points`} onPress={keep} />
         ) : null
       }
     >

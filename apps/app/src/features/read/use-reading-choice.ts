@@ -1,3 +1,4 @@
+import { bankOf, cylinderOf, readingPlace } from '@/logbook/measured-cylinder';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { type NextReading, nextReading } from '@yosoku/core/findings/read-plan';
@@ -20,8 +21,7 @@ export function useReadingChoice(report: Report) {
   // Once a target is kept, the rule of the shop is in it.
   const rule = useAppSelector((state) => state.session.account?.readRule ?? null);
   const dispatch = useAppDispatch();
-  const placeOf = (trial: string | null): string => `${build.id}/reading/${trial ?? 'first'}`;
-  const place = placeOf(read.trial);
+  const place = readingPlace(build.id, read.trial);
   const draft = useAppSelector((state) => state.drafts[place]) ?? {};
   const open = read.open.at(-1);
   const method: ReadMethodName =
@@ -31,7 +31,7 @@ export function useReadingChoice(report: Report) {
     read.proposal.method;
   const valve: Valve = VALVES.find((name) => name === draft.valve) ?? open?.valve ?? read.proposal.valve;
   const banked = build.engine.secondBank !== null;
-  const bank: 1 | 2 = !banked ? 1 : draft.bank === undefined ? (open?.bank ?? 1) : draft.bank === '2' ? 2 : 1;
+  const bank = bankOf(report, draft);
   const sitsOn: SitsOn = SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn;
   const table = READ_METHODS[method].height;
   const last = read.heights.find((each) => each.method === method)?.height;
@@ -60,7 +60,7 @@ export function useReadingChoice(report: Report) {
     valve,
     banked,
     bank,
-    cylinder: bank === 2 ? (build.engine.secondBank ?? 1) : 1,
+    cylinder: cylinderOf(report, bank),
     sitsOn,
     next,
     height: {
@@ -80,7 +80,7 @@ export function useReadingChoice(report: Report) {
     }) => change(part as Readonly<Record<string, string>>),
     /** What was read last is looked at until the builder goes on. */
     stayIn: (trial: string) =>
-      change({ method, valve, sitsOn, ...(banked ? { bank: String(bank) } : {}) }, placeOf(trial)),
+      change({ method, valve, sitsOn, ...(banked ? { bank: String(bank) } : {}) }, readingPlace(build.id, trial)),
   };
 }
 

@@ -10,7 +10,7 @@ export function ZeroNotice({ report: { zero, build, prepare } }: { readonly repo
   return (
     <Notice
       kind="warning"
-      message={zero.state === 'void' ? 'The zero is void.' : 'TDC is not proved on this wheel.'}
+      message={zero.state === 'void' ? 'TDC is no longer valid.' : 'TDC is not proved on this wheel.'}
       remedy="You can read on and nothing is lost, but there will be no verdict from it until the zero is proved."
     >
       <Link href={placeHref(build.id, 'zero')} replace className="py-2 font-medium text-[16px] text-brass">

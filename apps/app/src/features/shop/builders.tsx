@@ -37,7 +37,7 @@ export function Builders() {
         Builders
       </Words>
       {builders === 'asking' ? (
-        <Words look="soft">Fetching the builders.</Words>
+        <Words look="soft">Loading the builders.</Words>
       ) : builders === 'unreachable' ? (
         <Words look="soft">The server cannot be reached just now.</Words>
       ) : (
@@ -89,7 +89,7 @@ function ChangeBuilder({ builder, onChanged }: { readonly builder: Builder; read
       <View className="flex-row flex-wrap gap-x-5">
         <QuietButton
           testID="give-code"
-          label={builder.endedAt ? 'Let in again, with a code' : 'Code for a new password'}
+          label={builder.endedAt ? 'Restore access, with a code' : 'Code for a new password'}
           onPress={() => void giveCode()}
         />
         {builder.endedAt ? null : (

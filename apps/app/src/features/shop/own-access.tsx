@@ -99,7 +99,7 @@ function Sessions() {
     await attempt(work);
     setAsked(asked + 1);
   };
-  if (sessions === 'asking') return <Words look="soft">Fetching them.</Words>;
+  if (sessions === 'asking') return <Words look="soft">Loading.</Words>;
   if (sessions === 'unreachable') return <Words look="soft">The server cannot be reached just now.</Words>;
   return (
     <View role="list" testID="sessions">

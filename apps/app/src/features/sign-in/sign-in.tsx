@@ -35,7 +35,7 @@ export function SignIn() {
       {lapsed ? (
         <Notice
           kind="warning"
-          message="Your sign-in has run out."
+          message="Your sign-in has expired."
           remedy="Nothing is lost: what waits on this device is sent when you have signed in again."
         />
       ) : null}

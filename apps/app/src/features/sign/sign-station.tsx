@@ -116,7 +116,7 @@ export function SignStation({ report, write }: StationProps) {
           testID="to-sheet"
           className="self-start py-2 font-medium text-[17px] text-brass"
         >
-          The sheet: print it, keep it
+          The sheet: print or export
         </Link>
         {sign.closed ? null : (
           <View className="gap-3">

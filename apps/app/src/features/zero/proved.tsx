@@ -40,7 +40,7 @@ export function Proved({ report, write, onNext, nextLabel, onProveAgain, onOther
         )}
         {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
       </View>
-      <PrimaryButton testID="next" label={rough ? 'Go on all the same' : nextLabel} onPress={onNext} />
+      <PrimaryButton testID="next" label={rough ? 'Go on anyway' : nextLabel} onPress={onNext} />
     </View>
   );
 }
@@ -58,7 +58,7 @@ export function ZeroStanding({ report, write }: { readonly report: Report; reado
           kind="warning"
           testID="rebase"
           message={`The new zero shows that the wheel had moved ${computedDegrees(Math.abs(rebase.by), 2)}.`}
-          remedy={`${rebase.readings.length} readings lean on the old zero. If nothing but the wheel had moved, and it had moved before they were taken, they can be counted from where it really stood. Otherwise read them again.`}
+          remedy={`${rebase.readings.length} readings depend on the old TDC. If nothing but the wheel had moved, and it had moved before they were taken, they can be counted from where it really stood. Otherwise read them again.`}
         >
           <View className="items-start">
             <QuietButton
@@ -141,14 +141,14 @@ function Disturbed({
           <Choice testID="disturbed-when" label="When" options={WHEN} value={when} onChange={setWhen} />
         ) : null}
         <Words look="soft">
-          The zero is void from then on; readings that lean on it are marked, not deleted. Taking the drive apart with
+          TDC is not valid from then on; readings that depend on it are marked, not deleted. Taking the drive apart with
           wheel and pointer left alone does not touch it.
         </Words>
         <View className="items-start">
           <QuietButton label="No, leave it" onPress={onDone} />
         </View>
       </View>
-      <PrimaryButton testID="disturbed-say" label="The zero is void" onPress={say} />
+      <PrimaryButton testID="disturbed-say" label="TDC is no longer valid" onPress={say} />
     </View>
   );
 }

@@ -55,12 +55,12 @@ async function plugInPractice(run: PracticeRun): Promise<void> {
 }
 
 const LOST: Readonly<Record<Exclude<Showing['condition'], 'live'>, string>> = {
-  'nothing-yet': 'Nothing has been heard of it yet.',
-  lost: 'Lost: it has said nothing for a second. What was taken is kept.',
-  behind: 'Its lines come late: wait until they are up to date.',
-  'two-boxes': 'Two boxes speak at once on its line. Unplug one.',
-  'no-server': 'The line to the server is broken; trying again. What was taken is kept.',
-  unplugged: 'Its box is not plugged in. What was taken is kept.',
+  'nothing-yet': 'No signal yet.',
+  lost: 'No signal for a second. What was recorded is safe.',
+  behind: 'Its readings are late: wait until they are up to date.',
+  'two-boxes': 'Two boxes are sending on its line. Unplug one.',
+  'no-server': 'No connection to the server; trying again. What was recorded is safe.',
+  unplugged: 'Its box is not plugged in. What was recorded is safe.',
 };
 
 /** Channel of the box for a valve: the second indicator is the exhaust’s, where there are two. */
@@ -101,8 +101,9 @@ function Live({
   };
   const toWheel = (): void => {
     const now = instrument.showing();
-    if (!typed) setTrouble('Type what stands under the pointer now, then tie it.');
-    else if (!now.steady || now.condition !== 'live') setTrouble('Hold it still: it cannot be tied while it turns.');
+    if (!typed) setTrouble('Enter the wheel reading first, then sync.');
+    else if (!now.steady || now.condition !== 'live')
+      setTrouble('Hold the crank still: it cannot sync while it turns.');
     else {
       const sense = now.tie?.sense ?? usualSense(standing.rotation);
       instrument.tieTo({
@@ -117,7 +118,7 @@ function Live({
     const { steady, condition } = instrument.showing();
     const raw = condition === 'live' ? (steady?.lifts[which] ?? null) : null;
     // Lines that come late tell of a place where it does not stand any more: the strip says so by itself.
-    if (raw === null) setTrouble(steady ? null : 'Hold it still: it cannot be zeroed while it turns.');
+    if (raw === null) setTrouble(steady ? null : 'Hold the crank still: it cannot be zeroed while it turns.');
     else {
       instrument.zeroAt(which, raw);
       setTrouble(null);
@@ -150,7 +151,7 @@ function Live({
         </View>
         <View className="grow flex-row justify-end">
           {wanted.wheel && !tied ? (
-            <StripKey testID="instrument-tie" label="Tie" says="Tie it to the wheel" onPress={toWheel} />
+            <StripKey testID="instrument-tie" label="Sync" says="Sync with the wheel" onPress={toWheel} />
           ) : null}
           {lift === null || (!wanted.lift && wanted.shown === null) ? null : (
             <StripKey
@@ -164,7 +165,7 @@ function Live({
           <StripKey
             testID="instrument-away"
             label="✕"
-            says="✕ Let the instrument go"
+            says="✕ Disconnect"
             onPress={() => plugIn(report.build.id, null)}
           />
         </View>
@@ -187,11 +188,11 @@ function Live({
 function untiedWords({ lostBecause, origin }: Showing, wasTied: boolean): string {
   if (origin > 0 && wasTied)
     return lostBecause === 'jumped'
-      ? 'Its count has jumped: it is tied to nothing now. Type what the wheel shows, and tie it again.'
-      : 'The box began its count anew. Type what the wheel shows, and tie it again.';
+      ? 'Encoder position lost. Enter the wheel reading and sync again.'
+      : 'The box has restarted its count. Enter the wheel reading and sync again.';
   return wasTied
-    ? 'The wheel was set since. Type what it shows now, and tie it again.'
-    : 'Type what the wheel shows now, hold it still, and tie the count to it.';
+    ? 'The wheel was set since. Enter the wheel reading and sync again.'
+    : 'Enter the wheel reading, hold the crank still, and sync.';
 }
 
 /** Of fewer, a share says nothing. */

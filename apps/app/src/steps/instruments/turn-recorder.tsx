@@ -50,7 +50,7 @@ function Recorder({ report, valve, onRecorded, instrument }: TurnRecorderProps &
         <Words look="soft">
           {tied
             ? `Zero it on the base circle of the ${valve} first, and begin well before it opens.`
-            : 'It must be tied to the wheel first: type what the wheel shows, and press Tie.'}
+            : 'Sync it with the wheel first: enter the wheel reading, and press Sync.'}
         </Words>
       </View>
     );
@@ -65,7 +65,7 @@ function Recorder({ report, valve, onRecorded, instrument }: TurnRecorderProps &
         <Notice
           kind="danger"
           message="The count lost its origin while it was recorded."
-          remedy="What came before it is kept as it is. Keep it if it is whole, or tie the instrument again and begin anew."
+          remedy="What came before it is kept as it is. Keep it if it is whole, or sync the instrument again and start over."
         />
       ) : turn.back ? (
         <Notice
@@ -83,7 +83,7 @@ function Recorder({ report, valve, onRecorded, instrument }: TurnRecorderProps &
       ) : null}
       <PrimaryButton
         testID="turn-keep"
-        label={`Keep the turn, ${turn.points.length} points`}
+        label={`Save the turn, ${turn.points.length} points`}
         disabled={turn.points.length < FEWEST_POINTS || turn.sweep < ENOUGH}
         onPress={() => {
           drop();
@@ -91,7 +91,7 @@ function Recorder({ report, valve, onRecorded, instrument }: TurnRecorderProps &
         }}
       />
       <View className="items-start">
-        <QuietButton testID="turn-drop" label="Begin anew" onPress={drop} />
+        <QuietButton testID="turn-drop" label="Start over" onPress={drop} />
       </View>
     </View>
   );

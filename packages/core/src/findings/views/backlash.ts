@@ -40,7 +40,7 @@ export function slackViews(trial: Trial, context: ViewContext): View[] {
     return [
       makeView('backlash', valve, found, {
         key: `backlash ${valve}`,
-        title: 'Slack of the drive',
+        title: 'Slack in the timing drive',
         shows: computedDegrees(found.mean),
         detail: pairsWords(found.count, 'pair', found.spread),
         proved: true,

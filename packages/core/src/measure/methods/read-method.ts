@@ -25,7 +25,7 @@ export interface ReadMethod {
     readonly label: string;
     readonly usual: { readonly in: string; readonly mm: string };
   } | null;
-  /** flanks: where the wheel stands at a lift, each way on or off the lobe. Or a lift, the whole curve, the slack of the drive. */
+  /** flanks: where the wheel stands at a lift, each way on or off the lobe. Or a lift, the whole curve, the slack in the timing drive. */
   readonly reads: 'flanks' | 'tdc-lift' | 'peak-lift' | 'curve' | 'slack';
   /** What the indicator's figure is counted from, where it is brought to one. */
   readonly from: 'peak' | 'base' | null;
