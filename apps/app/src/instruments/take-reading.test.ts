@@ -39,11 +39,11 @@ test('a reading that stands is taken: the wheel to a twentieth, the lift above i
 
 test.each([
   ['it turns still', { steady: null }, {}, /still turning/],
-  ['nothing is heard', { condition: 'lost' }, {}, /not heard/],
-  ['its lines come late', { condition: 'behind' }, {}, /come late/],
+  ['nothing is heard', { condition: 'lost' }, {}, /No signal/],
+  ['its lines come late', { condition: 'behind' }, {}, /are late/],
   ['two boxes speak', { condition: 'two-boxes' }, {}, /Two boxes/],
-  ['the count lost its origin', { origin: 1 }, {}, /Tie it/],
-  ['the wheel was set since', { tie: { ...tieAt(100, 0, 1, 0), setting: 'older' } }, {}, /Tie it/],
+  ['the count lost its origin', { origin: 1 }, {}, /Sync it/],
+  ['the wheel was set since', { tie: { ...tieAt(100, 0, 1, 0), setting: 'older' } }, {}, /Sync it/],
   ['it was come to turning back', { run: -3 }, {}, /Go back well past it/],
   ['it is to be read turning back', {}, { approach: 'backward' }, /read turning back/],
   ['the indicator is not at its figure', { zero: [7.9, 0] }, {}, /bring it to −?-?0\.050/],

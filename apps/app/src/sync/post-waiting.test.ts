@@ -102,7 +102,7 @@ test('an entry that the server fails at again and again is singled out; those be
   const rounds: string[] = [];
   while (rounds.at(-1) !== 'done' && rounds.length < 8) rounds.push(await postWaiting(store, failures));
   expect(rounds).toEqual(['unreachable', 'unreachable', 'unreachable', 'done']);
-  expect(waiting()).toEqual([{ shopId: SHOP, entry: trials[1], refused: expect.stringContaining('again and again') }]);
+  expect(waiting()).toEqual([{ shopId: SHOP, entry: trials[1], refused: expect.stringContaining('repeatedly') }]);
 });
 
 test('a server that fails at everything gets nothing put aside: all of it waits for better times', async () => {

@@ -1,4 +1,4 @@
-import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import { act, fireEvent, render, screen, within } from '@testing-library/react-native';
 import { type ReactNode, Suspense } from 'react';
 import { Dimensions } from 'react-native';
 import { Provider } from 'react-redux';
@@ -27,11 +27,12 @@ export const ACCOUNT = {
 } as const;
 
 /** Where the router was told to go, newest last. */
-export const went: string[] = [];
+const mockWent: string[] = [];
+const mockBuild = BUILD;
 
 jest.mock('expo-router', () => {
   const { Text } = jest.requireActual<typeof import('react-native')>('react-native');
-  const go = (to: string): void => void went.push(to);
+  const go = (to: string): void => void mockWent.push(to);
   return {
     Link: ({ href, children, ...rest }: { href: string; children: ReactNode }) => (
       <Text role="link" onPress={() => go(href)} {...rest}>
@@ -40,11 +41,9 @@ jest.mock('expo-router', () => {
     ),
     Redirect: () => null,
     useRouter: () => ({ push: go, replace: go, back: () => go('back') }),
-    useLocalSearchParams: () => ({ id: mockedBuild }),
+    useLocalSearchParams: () => ({ id: mockBuild }),
   };
 });
-const mockedBuild = BUILD;
-
 jest.mock('@/sync/fetch-builds', () => ({ fetchEntries: async () => 'unreachable' }));
 
 /** A phone, or a screen on the bench. */
@@ -58,9 +57,15 @@ interface Opened {
   readonly report: () => NonNullable<ReturnType<typeof selectReport>>;
   readonly press: (testID: string) => Promise<void>;
   readonly pressText: (text: string | RegExp) => Promise<void>;
+  /** Takes an answer of a choice by its words. */
+  readonly choose: (testID: string, label: string) => Promise<void>;
   /** Presses keys of the bench keyboard, one after the other. */
   readonly keys: (...keys: readonly string[]) => Promise<void>;
   readonly type: (testID: string, text: string) => Promise<void>;
+  /** Types a reading of the wheel on the keypad of a phone and records it: `'20', 'before'`. */
+  readonly reads: (figures: string, side: string) => Promise<void>;
+  /** Where it was gone to from here, newest last. */
+  readonly went: () => readonly string[];
   /** All words on the screen, one line each. */
   readonly words: () => string;
 }
@@ -84,7 +89,11 @@ export async function openStation(
   { size = PHONE, offline = false }: { readonly size?: typeof PHONE; readonly offline?: boolean } = {},
 ): Promise<Opened> {
   Dimensions.set({ window: { ...size, scale: 1, fontScale: 1 }, screen: { ...size, scale: 1, fontScale: 1 } });
-  went.length = 0;
+  // What no device would have kept shows nothing.
+  expect(entries.map(checkEntry).filter((trouble) => trouble !== null)).toEqual([]);
+  // Pictures that turn stand still: what is looked at is what stands there in the end.
+  jest.useFakeTimers({ doNotFake: ['nextTick', 'queueMicrotask', 'setImmediate'] });
+  mockWent.length = 0;
   provideArithmetic({ derive, checkEntry, isUndoable });
   const store = makeStore();
   store.dispatch(signedIn(ACCOUNT));
@@ -112,10 +121,17 @@ export async function openStation(
     },
     press: (testID) => done(() => fireEvent.press(screen.getByTestId(testID))),
     pressText: (text) => done(() => fireEvent.press(screen.getByText(text))),
+    choose: (testID, label) => done(() => fireEvent.press(within(screen.getByTestId(testID)).getByText(label))),
     keys: async (...keys) => {
       for (const key of keys) await done(() => keyDown(key));
     },
     type: (testID, text) => done(() => fireEvent.changeText(screen.getByTestId(testID), text)),
+    reads: async (figures, side) => {
+      for (const figure of figures) await done(() => fireEvent.press(screen.getByTestId(`key-${figure}`)));
+      await done(() => fireEvent.press(screen.getByTestId(`side-${side}`)));
+      await done(() => fireEvent.press(screen.getByTestId('record')));
+    },
+    went: () => [...mockWent],
     words: () => wordsOf(screen.toJSON()).join('\n'),
   };
 }

@@ -75,7 +75,7 @@ test('all readings are weighed together: better known than any view alone, and t
   const report = job.report();
   expect(report.verdict).toMatchObject({ kind: 'move', delta: expect.closeTo(-2.4, 0) });
   // The lift at TDC, without lifts of the card, weighs next to nothing.
-  expect(report.verdict.why).toMatch(/^From 2 measurements (the more exact count more), against ICL 107°/);
+  expect(report.verdict.why).toMatch(/^From 2 measurements \(the more exact count more\), against ICL 107°/);
   for (const { delta, deltaExpanded } of report.trials[0]?.views ?? [])
     if (delta !== null) expect(deltaExpanded ?? 0).toBeGreaterThan(report.verdict.expanded ?? 0);
   expect(weights(report)).toBeCloseTo(1, 6);

@@ -162,7 +162,7 @@ describe('a zero that no longer holds', () => {
     disturb(job, setting, 'wheel', kept);
     const report = job.report();
     expect(report.zero).toMatchObject({ state: 'void', step: { does: 'begin' } });
-    expect(report.zero.sentence).toMatch(/void: the wheel was disturbed/);
+    expect(report.zero.sentence).toMatch(/no longer valid: the wheel was disturbed/);
     expect(report.trials[0]?.rounds.map(({ zeroProved }) => zeroProved)).toEqual([true, false]);
     // Only the pair from before counts: 2.5° late.
     expect(report.verdict).toMatchObject({ kind: 'move', delta: -2.5 });

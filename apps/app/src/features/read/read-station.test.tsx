@@ -1,0 +1,153 @@
+import { screen } from '@testing-library/react-native';
+import { book } from '@yosoku/core/testing/book';
+import { WIDE, openStation } from '@/testing/open-station';
+import { ReadStation } from './read-station';
+
+const sentence = (): string => String(screen.getByTestId('sentence').props.children);
+
+function proved() {
+  const job = book();
+  const setting = job.proved();
+  job.card();
+  return { job, setting };
+}
+
+test('a pair is read, recorded with what it leans on, and told as a centreline', async () => {
+  const { job, setting } = proved();
+  const here = await openStation('read', ReadStation, job.entries);
+  expect(sentence()).toMatch(/^Zero the indicator at peak lift of the intake\. .* 0\.050 in before peak/);
+  await here.reads('66', 'after');
+  expect(here.last()?.body).toMatchObject({
+    setting,
+    trial: job.trial,
+    valve: 'intake',
+    shows: { kind: 'below-peak', flank: 'opening', drop: 1.27 },
+    approach: 'forward',
+  });
+  await here.reads('153', 'after');
+  expect(sentence()).toMatch(/109\.50° ATDC/);
+  await here.press('other-valve');
+  expect(sentence()).toMatch(/peak lift of the exhaust/);
+});
+
+test('read first on the closing side, the opening side is asked for without zeroing again', async () => {
+  const { job, setting } = proved();
+  const round = '00000000-0000-4000-8000-00000000abcd';
+  job.reading(setting, round, 'closing', 153);
+  await openStation('read', ReadStation, job.entries);
+  expect(sentence()).toBe('The other side: back up well past, come forward to 0.050 in before peak. Read the wheel.');
+});
+
+test('an overshot reading is kept for the slack alone, and the side stays open', async () => {
+  const { job } = proved();
+  const here = await openStation('read', ReadStation, job.entries);
+  await here.press('came-back');
+  await here.reads('66', 'after');
+  expect(here.last()?.body).toMatchObject({ approach: 'backward' });
+  expect(screen.getByTestId('aside')).toHaveTextContent(/A reading was taken turning backwards\./);
+  expect(sentence()).toMatch(/before peak/);
+});
+
+test('a drop as high as the lobe is refused before anything is recorded', async () => {
+  const { job } = proved();
+  const here = await openStation('read', ReadStation, job.entries);
+  await here.type('drop', '400');
+  const before = here.entries().length;
+  await here.reads('66', 'after');
+  expect(here.entries()).toHaveLength(before);
+  expect(here.words()).toMatch(/0\.400 in is not less than the whole lobe lift, 0\.330 in on the card/);
+});
+
+test('two exchanged readings are named with what to do, and both stay in the logbook', async () => {
+  const { job, setting } = proved();
+  job.pair(setting, 153, 66);
+  const here = await openStation('read', ReadStation, job.entries);
+  expect(screen.getByTestId('trouble')).toHaveTextContent(/Most likely the two readings are exchanged/);
+  expect(here.report().trials[0]?.rounds[0]?.readings).toHaveLength(2);
+});
+
+test('on a wheel that is not proved it warns, and does not hinder', async () => {
+  const job = book();
+  job.card();
+  const here = await openStation('read', ReadStation, job.entries);
+  expect(here.words()).toMatch(/TDC is not proved on this wheel\./);
+  await here.reads('66', 'after');
+  expect(here.last()?.kind).toBe('reading.taken');
+});
+
+test('a zero that fell is said where the readings are taken', async () => {
+  const { job, setting } = proved();
+  job.write('zero.disturbed', { setting, what: 'pointer', keeps: [] });
+  const here = await openStation('read', ReadStation, job.entries);
+  expect(here.words()).toMatch(/TDC is no longer valid/);
+});
+
+test('the second bank is measured at its own cylinder, and the head of the screen says which', async () => {
+  const { job } = proved();
+  const described = job.entries.find(({ kind }) => kind === 'build.described');
+  if (described?.kind !== 'build.described') throw new Error('a book opens with its description');
+  job.write('build.described', {
+    ...described.body,
+    replaces: described.id,
+    engine: { ...described.body.engine, cams: 'twin', secondBank: 4 },
+  });
+  const here = await openStation('read', ReadStation, job.entries);
+  expect(here.words()).toMatch(/cyl 1 · trial 1/);
+  await here.press('other-bank');
+  expect(here.words()).toMatch(/cyl 4 · trial 1/);
+  await here.reads('66', 'after');
+  expect(here.last()?.body).toMatchObject({ cylinder: 4 });
+});
+
+test('with the indicator alone, a lift is typed in the unit of the build and recorded without a wheel', async () => {
+  const { job } = proved();
+  const here = await openStation('read', ReadStation, job.entries);
+  await here.press('choose-method');
+  await here.press('read-identity');
+  await here.press('method-go');
+  for (const key of ['3', '3', '0']) await here.press(`key-${key}`);
+  expect(here.words()).toMatch(/^0\.330 in$/m);
+  await here.press('record');
+  expect(here.last()?.body).toMatchObject({
+    method: 'identity',
+    shows: { kind: 'peak-lift', lift: 8.382 },
+    wheel: null,
+  });
+});
+
+test('by the keyboard of a bench alone: figure, side, Enter; Undo; on to the verdict', async () => {
+  const { job } = proved();
+  const here = await openStation('read', ReadStation, job.entries, { size: WIDE });
+  await here.type('reading', '66');
+  await here.keys('a', 'Enter');
+  await here.type('reading', '153');
+  await here.keys('a', 'Enter');
+  expect(sentence()).toMatch(/109\.50° ATDC/);
+  await here.keys('u');
+  expect(here.report().trials[0]?.rounds[0]?.lacking).toBe(1);
+  await here.keys('n');
+  expect(here.went().at(-1)).toMatch(/\/decide$/);
+});
+
+test('the closing check hides what it expects, and goes on by itself where nothing has moved', async () => {
+  const { job, setting } = proved();
+  const here = await openStation('read', ReadStation, job.entries);
+  await here.reads('66', 'after');
+  await here.reads('153', 'after');
+  await here.press('closing');
+  expect(here.words()).not.toMatch(/23/);
+  await here.reads('23¾', 'before');
+  expect(here.last()?.body).toMatchObject({ closing: true, setting });
+  expect(here.went().at(-1)).toMatch(/\/decide$/);
+});
+
+test('a closing check that shows a move stops, and says what to do', async () => {
+  const { job } = proved();
+  const here = await openStation('read', ReadStation, job.entries);
+  await here.reads('66', 'after');
+  await here.reads('153', 'after');
+  await here.press('closing');
+  await here.reads('27', 'before');
+  expect(here.went()).toEqual([]);
+  expect(here.words()).toMatch(/Something has moved\.[\s\S]*came 3\.3° from where it was[\s\S]*Do not move the cam/);
+});
