@@ -28,7 +28,7 @@ export function useLengthEntry(place: string, unit: LengthUnit) {
   };
 }
 
-export type LengthEntry = ReturnType<typeof useLengthEntry>;
+type LengthEntry = ReturnType<typeof useLengthEntry>;
 
 interface LengthPadProps {
   readonly entry: LengthEntry;

@@ -14,7 +14,7 @@ interface ShiftRuleProps {
 }
 
 /** How far a cam is tried each way, crank degrees. */
-export const FURTHEST = 12;
+const FURTHEST = 12;
 const STEP = 0.5;
 const HEIGHT = 62;
 const LINE = 34;

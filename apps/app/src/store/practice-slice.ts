@@ -21,7 +21,7 @@ export interface PracticeRun extends Practised {
   readonly settings: Readonly<Record<number, Setting>>;
 }
 
-export interface PracticeScore {
+interface PracticeScore {
   readonly id: string;
   readonly exercise: ExerciseName;
   readonly score: number;

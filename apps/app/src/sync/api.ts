@@ -3,7 +3,7 @@ import type { Api } from '@yosoku/server/api';
 
 const origin = typeof location === 'undefined' ? 'http://127.0.0.1:8787' : location.origin;
 /** Longer no answer is waited for, ms: a server that is frozen is as good as none, and work goes on without it. */
-export const PATIENCE_MS = 8_000;
+const PATIENCE_MS = 8_000;
 
 /** What may take long: a large file, a sheet. */
 export const LONG_PATIENCE_MS = 60_000;

@@ -62,7 +62,7 @@ export function requireLowerCaseIds(entries: readonly Entry[]): void {
 }
 
 /** Who signs is who is signed in. Throws a problem otherwise. */
-export function checkSigner({ account, entries }: Posting): void {
+function checkSigner({ account, entries }: Posting): void {
   if (entries.some(({ kind, builderId }) => kind === 'build.signed' && builderId !== account.builderId))
     throw new Problem(
       403,

@@ -16,7 +16,7 @@ export const NINE_KEYWAYS = {
   stamped: 'crank',
   marks: [-8, -6, -4, -2, 0, 2, 4, 6, 8],
 } as const satisfies Hardware;
-export const SLOTTED = {
+const SLOTTED = {
   kind: 'slotted-pulley',
   stamped: 'cam',
   range: 4,

@@ -35,7 +35,7 @@ export interface Speaker {
 }
 
 /** Messages of the server to a listener, beside the lines of the box. */
-export const SAYS = { here: '# here', gone: '# gone' } as const;
+const SAYS = { here: '# here', gone: '# gone' } as const;
 
 /**
  * Brings the lines of each box to whoever listens to it. Lines are passed on as they came, damaged ones too: the listener judges them. Kept in the
@@ -131,4 +131,4 @@ export function makeExchange(now: () => number = Date.now) {
   };
 }
 
-export type Exchange = ReturnType<typeof makeExchange>;
+type Exchange = ReturnType<typeof makeExchange>;

@@ -4,7 +4,7 @@ import { type BoxErrors, PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/co
 import { makeRandom } from '@yosoku/core/statistics/random';
 
 /** Where a practice engine stands: what its bench box measures. */
-export const standSchema = z.strictObject({
+const standSchema = z.strictObject({
   angle: z.number().min(-1_000_000).max(1_000_000),
   lifts: z.tuple([z.number().min(-100).max(100), z.number().min(-100).max(100)]),
 });
@@ -22,7 +22,7 @@ const MANNERS: Readonly<Record<NonNullable<Order['manner']>, BoxErrors>> = {
   perfect: PERFECT_BOX,
   rough: { ...USUAL_BOX, dropped: 0.1, damaged: 0.1, angleNoise: 0.05, liftNoise: 0.005 },
 };
-export const STAND_IN = 'practice-box';
+const STAND_IN = 'practice-box';
 /** A box says something even when nothing moves, ms. */
 const PULSE_MS = 50;
 

@@ -1,7 +1,7 @@
 import { desc, eq } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
-import { time } from '@yosoku/core/record/entry-fields';
+import { time } from '@yosoku/core/record/entries/entry-fields';
 import { EXERCISE_NAMES } from '@yosoku/core/practice/exercises';
 import type { Db } from '../db/database';
 import { isDuplicate } from '../db/trouble';

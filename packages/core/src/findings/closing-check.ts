@@ -4,7 +4,7 @@ import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatLength } from '../units/length';
 import type { Build, Stage, Trial, Zero } from '../record/fold';
-import type { SettingFinding } from './zero-passes';
+import type { SettingFinding } from './readings/zero-passes';
 
 /**
  * The closing check: after the last reading of the cam, one contact with the piston once more, wheel untouched. Nothing in the readings themselves shows a wheel

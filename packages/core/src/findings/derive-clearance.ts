@@ -16,7 +16,7 @@ import { formatComputedLength } from '../units/length';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
 import { measuredLobe } from './measured-lobe';
-import { crankOf } from './zero-passes';
+import { crankOf } from './readings/zero-passes';
 
 /** Valve to piston, as it stands now. Lengths mm, crank degrees. */
 export interface ClearanceFinding {

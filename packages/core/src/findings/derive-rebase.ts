@@ -1,7 +1,7 @@
 import { wrap180 } from '../units/angle';
 import type { ZeroFinding } from './derive-zero';
 import type { Build } from '../record/fold';
-import type { SettingFinding } from './zero-passes';
+import type { SettingFinding } from './readings/zero-passes';
 
 export interface RebaseOffer {
   readonly from: string;

@@ -9,12 +9,12 @@ import { type ClosingFinding, closingCheck } from './closing-check';
 import { type Decision, decideTrial, placeViews } from './derive-verdict';
 import type { BodyOf } from '../record/entry';
 import type { Build, Trial } from '../record/fold';
-import { type RoundFinding, bankOf, findRound } from './read-rounds';
-import { type TraceFinding, findTraces } from './read-traces';
+import { type RoundFinding, bankOf, findRound } from './readings/read-rounds';
+import { type TraceFinding, findTraces } from './readings/read-traces';
 import { findViews } from './views/find-views';
 import { gatherEvidence } from './gather-evidence';
 import type { View, ViewContext } from './views/view';
-import type { SettingFinding } from './zero-passes';
+import type { SettingFinding } from './readings/zero-passes';
 
 /** What was read at one bank of cylinders: its cams stand apart from those of the other. */
 export interface BankFinding {

@@ -19,7 +19,7 @@ import {
   ringOf,
   tdcsOf,
   uncertaintyOf,
-} from './zero-passes';
+} from './readings/zero-passes';
 
 /**
  * none: nobody has looked for TDC. open: readings are missing. found: TDC is known, the wheel is not set to it yet.

@@ -3,7 +3,7 @@ import { type GapCase, gapCaseOf } from './derive-clearance';
 import { cardOf, deriveTrials } from './derive-trial';
 import type { Entry } from '../record/entry';
 import { fold } from '../record/fold';
-import { findSettings } from './zero-passes';
+import { findSettings } from './readings/zero-passes';
 
 /**
  * Everything that sweeping the gap of a valve needs, out of a logbook.

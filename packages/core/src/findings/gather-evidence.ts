@@ -4,11 +4,11 @@ import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
 import { factsOfCard } from '../verdict/card-facts';
 import type { CardFact, Evidence, Observation } from '../verdict/observations';
 import type { Build } from '../record/fold';
-import type { RoundFinding } from './read-rounds';
-import type { TraceFinding } from './read-traces';
+import type { RoundFinding } from './readings/read-rounds';
+import type { TraceFinding } from './readings/read-traces';
 import { withoutWheel } from './views/lift-at-tdc';
 import { type ViewContext, viewKey } from './views/view';
-import { UNPROVED_TDC, offsetOf, resolutionOf } from './zero-passes';
+import { UNPROVED_TDC, offsetOf, resolutionOf } from './readings/zero-passes';
 
 /** A trace of many points stands for the pairs that it could have been read as: at this drop, share of its peak, and at the heights that the card prints. */
 const TRACE_DROP = 0.15;

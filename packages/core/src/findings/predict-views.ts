@@ -14,7 +14,7 @@ import { measuredLobe } from './measured-lobe';
 import { advanceOfChange } from './what-it-gave';
 import { eventFigure } from './views/card-events';
 import { type View, viewKey } from './views/view';
-import { offsetOf } from './zero-passes';
+import { offsetOf } from './readings/zero-passes';
 
 /** A cam that is to be moved, by how much and how surely: crank degrees of advance. */
 export interface ExpectedMove {

@@ -12,7 +12,7 @@ import {
 import { type LengthUnit, formatLength } from '../units/length';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
-import type { SitsOn } from './read-rounds';
+import type { SitsOn } from './readings/read-rounds';
 
 /** A round that lacks readings. */
 export interface OpenRound {

@@ -10,7 +10,7 @@ import type { Evidence } from '../verdict/observations';
 import type { NamedFault } from '../verdict/verdict';
 import type { Weighing } from '../verdict/weigh';
 import type { Build } from '../record/fold';
-import { readingLabel } from './read-rounds';
+import { readingLabel } from './readings/read-rounds';
 import type { ViewContext } from './views/view';
 
 /** A fault that is spoken of, with the readings that it concerns. */

@@ -5,7 +5,7 @@ import { computedDegrees } from '../units/degrees';
 import { formatLength } from '../units/length';
 import type { Described } from '../record/entry';
 import type { Zero } from '../record/fold';
-import { type PassFinding, crankOf, readStepOf } from './zero-passes';
+import { type PassFinding, crankOf, readStepOf } from './readings/zero-passes';
 
 /** The eye at the pointer, 1 sigma, crank degrees. From memory. */
 const EYE = 0.1;

@@ -15,7 +15,7 @@ import {
   zeroReading,
   zeroSet,
 } from './entries/zero';
-import { id, time } from './entry-fields';
+import { id, time } from './entries/entry-fields';
 
 /** What there is to know of a kind of entry. */
 interface KindOfEntry {

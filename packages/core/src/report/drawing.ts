@@ -7,7 +7,7 @@ import { cardOf, deriveTrials } from '../findings/derive-trial';
 import { leadOf } from '../findings/derive-verdict';
 import type { Entry } from '../record/entry';
 import { fold } from '../record/fold';
-import { findSettings } from '../findings/zero-passes';
+import { findSettings } from '../findings/readings/zero-passes';
 
 /**
  * The errors of a trial's verdict, to be drawn one by one (JCGM 101): all of its readings together, whatever the shop's rule.

@@ -1,7 +1,7 @@
 import { ringPosition } from '../crank/wheel';
 import type { Entry } from '../record/entry';
 import { fold } from '../record/fold';
-import { figureOfReading, methodOf, readingLabel } from '../findings/read-rounds';
+import { figureOfReading, methodOf, readingLabel } from '../findings/readings/read-rounds';
 
 /** Headings of the table, units in them. */
 export const READING_COLUMNS = [

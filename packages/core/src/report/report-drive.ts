@@ -1,5 +1,5 @@
 import { advanceOfSetting, settingLabel } from '../timing-set/hardware';
-import { signed } from '../timing-set/kind';
+import { signed } from '../timing-set/kinds/kind';
 import { type DriveFinding, type PartFinding, signedDegrees } from '../findings/derive-drive';
 import type { Report } from './report-schema';
 

@@ -5,10 +5,10 @@ import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { wrap180 } from '../units/angle';
 import type { TrialFinding } from '../findings/derive-trial';
 import { measuredLobe } from '../findings/measured-lobe';
-import type { RoundFinding } from '../findings/read-rounds';
-import type { TraceFinding } from '../findings/read-traces';
+import type { RoundFinding } from '../findings/readings/read-rounds';
+import type { TraceFinding } from '../findings/readings/read-traces';
 import type { Report } from './report-schema';
-import { offsetOf } from '../findings/zero-passes';
+import { offsetOf } from '../findings/readings/zero-passes';
 
 type ReportedTrial = Report['trials'][number];
 

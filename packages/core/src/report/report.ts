@@ -7,7 +7,7 @@ import { type TrialFinding, aimOf, cardOf, deriveTrials, targetInForce } from '.
 import { type ZeroFinding, deriveZero } from '../findings/derive-zero';
 import { planReading } from '../findings/read-plan';
 import { reportTrial } from './report-trial';
-import { crankOf, findSettings } from '../findings/zero-passes';
+import { crankOf, findSettings } from '../findings/readings/zero-passes';
 import { type ClearanceFinding, deriveClearance } from '../findings/derive-clearance';
 import { deriveDrive } from '../findings/derive-drive';
 import { type MoveStationFinding, deriveMove } from '../findings/derive-move';

@@ -1,5 +1,5 @@
 import type { Hardware } from './hardware';
-import { asCrank } from './kind';
+import { asCrank } from './kinds/kind';
 
 export type PhaserHardware = Extract<Hardware, { kind: 'phaser' }>;
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isWellFormed } from '../units/text';
-import { type HardwareKind, type Reach, signed } from './kind';
+import { type HardwareKind, type Reach, signed } from './kinds/kind';
 import { bushings } from './kinds/bushings';
 import { eccentric } from './kinds/eccentric';
 import { holeCircle } from './kinds/hole-circle';

@@ -11,7 +11,7 @@ export const TIMING_ROWS = [0, 1, 2, 3] as const;
 export type TimingRow = (typeof TIMING_ROWS)[number];
 /** Centrelines for which the card may print the lift at TDC. */
 export const TDC_ROWS = [0, 1, 2] as const;
-export type TdcRow = (typeof TDC_ROWS)[number];
+type TdcRow = (typeof TDC_ROWS)[number];
 
 /** Figures that each valve has one of. The exhaust’s carry `ex`. */
 type LobeFigure = 'centreline' | 'lobeLift' | 'valveLift' | 'ratio' | 'lashHot' | 'lashCold';

@@ -9,7 +9,7 @@ import type { DrawingAsked, DrawingTold } from './drawing.worker';
 /** The bundler makes a piece of its own of a worker that is named like this; by `new URL(…)` it loses it when it leaves out what is not used. */
 declare const require: { readonly unstable_resolveWorker: (path: string) => string };
 
-export const DRAWS = 1_000_000;
+const DRAWS = 1_000_000;
 /** Two workers, for two cores. */
 const WORKERS = 2;
 

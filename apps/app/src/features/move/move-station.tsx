@@ -2,7 +2,7 @@ import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
-import { signed } from '@yosoku/core/timing-set/kind';
+import { signed } from '@yosoku/core/timing-set/kinds/kind';
 import { cutText } from '@yosoku/core/units/text';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { type Hardware, type Setting, reachOf } from '@yosoku/core/timing-set/hardware';
-import { signed } from '@yosoku/core/timing-set/kind';
+import { signed } from '@yosoku/core/timing-set/kinds/kind';
 import { typedFigure } from '@/forms/typed-figure';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';

@@ -84,7 +84,7 @@ export function RoundDone({ report, choice, reading, bar, onAgain, onOther, onCl
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The measured lobes to be drawn: a trace where there is one, else the lobe through the readings. */
-export function drawn(trial: Report['trials'][number] | undefined) {
+function drawn(trial: Report['trials'][number] | undefined) {
   const of = (valve: 'intake' | 'exhaust') => {
     const trace = trial?.traces.find((each) => each.valve === valve && each.curve.length > 0 && each.placed);
     return trace?.curve ?? trial?.lobes[valve] ?? null;

@@ -1,6 +1,6 @@
 import { Pressable, View } from 'react-native';
 import { reachOf } from '@yosoku/core/timing-set/hardware';
-import { signed } from '@yosoku/core/timing-set/kind';
+import { signed } from '@yosoku/core/timing-set/kinds/kind';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import type { LengthUnit } from '@yosoku/core/units/length';
 import { Choice } from '@/ui/choice';
@@ -105,7 +105,7 @@ export function HardwareFields({ form, units, onChange, asked }: HardwareFieldsP
 const MOST_SHOWN = 9;
 
 /** What it can be put to, crank and cam degrees side by side. */
-export function Understood({ read }: { readonly read: ReadHardware }) {
+function Understood({ read }: { readonly read: ReadHardware }) {
   if (!read.ok) return null;
   const reach = reachOf(read.hardware);
   if (reach.kind === 'range') {

@@ -27,7 +27,7 @@ export type HardwareForm = Record<
   | 'to',
   string
 >;
-export type HardwareField = keyof HardwareForm;
+type HardwareField = keyof HardwareForm;
 
 export const EMPTY_HARDWARE: HardwareForm = {
   name: '',

@@ -4,8 +4,8 @@ import { combineRounds } from '../../measure/read-uncertainty';
 import { wrap180 } from '../../units/angle';
 import { computedDegrees } from '../../units/degrees';
 import type { Trial } from '../../record/fold';
-import { figureOfReading } from '../read-rounds';
-import { wheelStepOf } from '../zero-passes';
+import { figureOfReading } from '../readings/read-rounds';
+import { wheelStepOf } from '../readings/zero-passes';
 import { type View, type ViewContext, pairsWords, makeView } from './view';
 
 /** The same figure from both directions: the play of the drive, however the readings came about. */

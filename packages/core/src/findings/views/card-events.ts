@@ -2,7 +2,7 @@ import { type Valve, closesAsPrinted, opensAsPrinted } from '../../cam/card';
 import type { CompletedLobe } from '../../cam/completed-lobe';
 import { flanksAt } from '../../cam/lobe';
 import { eventWords } from '../../cam/timing-line';
-import type { SitsOn } from '../read-rounds';
+import type { SitsOn } from '../readings/read-rounds';
 
 /**
  * The card's events at a height, or those of its lobe where it prints none, as printed; and which of both. null where it says neither.

@@ -3,7 +3,7 @@ import { EVENT_NAMES, SIDE_WORDS, type Valve } from '../../cam/card';
 import { combineRounds } from '../../measure/read-uncertainty';
 import { computedDegrees } from '../../units/degrees';
 import { formatLength } from '../../units/length';
-import type { RoundFinding } from '../read-rounds';
+import type { RoundFinding } from '../readings/read-rounds';
 import {
   type View,
   type ViewContext,

@@ -2,7 +2,7 @@ import { eventCentre, EVENT_NAMES, type Valve } from '../../cam/card';
 import { combineRounds } from '../../measure/read-uncertainty';
 import { computedDegrees } from '../../units/degrees';
 import { formatLength } from '../../units/length';
-import type { RoundFinding } from '../read-rounds';
+import type { RoundFinding } from '../readings/read-rounds';
 import { eventsOfCard, FITTED, eventFigure } from './card-events';
 import {
   type View,

@@ -1,7 +1,7 @@
 import { VALVES, type Valve } from '../../cam/card';
 import type { ReadMethodName } from '../../measure/read-methods';
 import type { Trial } from '../../record/fold';
-import type { RoundFinding } from '../read-rounds';
+import type { RoundFinding } from '../readings/read-rounds';
 import { slackViews } from './backlash';
 import { centrelineViews } from './centreline';
 import { eventViews } from './events';

@@ -2,8 +2,8 @@ import { NORMAL_95 } from '../../statistics/normal';
 import type { Valve } from '../../cam/card';
 import { decimal } from '../../units/decimal';
 import { formatComputedLength } from '../../units/length';
-import type { RoundFinding } from '../read-rounds';
-import { resolutionOf } from '../zero-passes';
+import type { RoundFinding } from '../readings/read-rounds';
+import { resolutionOf } from '../readings/zero-passes';
 import type { View, ViewContext } from './view';
 
 /** Lifts this near to each other are the same, mm: 0.004 in. Common practice, no source. */

@@ -5,8 +5,8 @@ import { advanced, lobeAt } from '../../cam/lobe';
 import { USUAL_CRANK, firstStopBias, zeroUncertainty } from '../../tdc/zero-uncertainty';
 import { decimal } from '../../units/decimal';
 import { MM_PER_INCH, formatComputedLength } from '../../units/length';
-import type { RoundFinding } from '../read-rounds';
-import { crankOf, resolutionOf } from '../zero-passes';
+import type { RoundFinding } from '../readings/read-rounds';
+import { crankOf, resolutionOf } from '../readings/zero-passes';
 import { type View, type ViewContext, atLobe, scaleOf, counting, sign } from './view';
 
 /** The lift that the wanted centreline means, and what it gains for each degree of advance: by the card's own lifts, else by its lobe. */

@@ -1,7 +1,7 @@
 import { EVENT_NAMES, type Valve } from '../../cam/card';
 import { combineRounds } from '../../measure/read-uncertainty';
 import { formatLength } from '../../units/length';
-import type { RoundFinding } from '../read-rounds';
+import type { RoundFinding } from '../readings/read-rounds';
 import { eventsOfCard, eventFigure } from './card-events';
 import {
   type View,

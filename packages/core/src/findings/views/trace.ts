@@ -4,8 +4,8 @@ import { EVENT_NAMES, SIDE_WORDS, closesAsPrinted, opensAsPrinted } from '../../
 import { wrap180 } from '../../units/angle';
 import { computedDegrees } from '../../units/degrees';
 import { formatComputedLength, formatLength } from '../../units/length';
-import type { TraceFinding } from '../read-traces';
-import { UNPROVED_TDC } from '../zero-passes';
+import type { TraceFinding } from '../readings/read-traces';
+import { UNPROVED_TDC } from '../readings/zero-passes';
 import { eventFigure } from './card-events';
 import { type View, type ViewContext, makeView, sign, plainDegrees } from './view';
 

@@ -6,9 +6,9 @@ import { type Combined, type PairTerms, type ReadSource, pairTerms } from '../..
 import { shortDecimal } from '../../units/decimal';
 import { computedDegrees } from '../../units/degrees';
 import type { Build } from '../../record/fold';
-import type { RoundFinding, SitsOn } from '../read-rounds';
-import type { TraceFinding } from '../read-traces';
-import { UNPROVED_TDC, resolutionOf, wheelStepOf } from '../zero-passes';
+import type { RoundFinding, SitsOn } from '../readings/read-rounds';
+import type { TraceFinding } from '../readings/read-traces';
+import { UNPROVED_TDC, resolutionOf, wheelStepOf } from '../readings/zero-passes';
 
 /** One way of looking at the readings of a trial: what it found, how well, and what that makes of the cam's place. */
 export interface View {

@@ -3,7 +3,7 @@ import { checkFiringAngles } from '../../crank/firing';
 import { checkFiringOrder } from '../../crank/firing-order';
 import { crankTrouble } from '../../crank/slider-crank';
 import { wheelRingSchema } from '../../crank/wheel';
-import { degrees, id, lengthMm, ratio, text } from '../entry-fields';
+import { degrees, id, lengthMm, ratio, text } from './entry-fields';
 
 /** The build itself: what engine it is; and what takes any entry back. Bodies of entries. */
 

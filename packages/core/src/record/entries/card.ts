@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { RULING_METHODS } from '../../measure/read-methods';
-import { degrees, id, lengthMm, liftMm, ratio, text } from '../entry-fields';
+import { degrees, id, lengthMm, liftMm, ratio, text } from './entry-fields';
 
 /** Card: what is printed, and where the cam is wanted. Bodies of entries. */
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { POCKETS } from '../../clearance/valve-to-piston';
-import { degrees, id, lengthMm, liftMm, valve } from '../entry-fields';
+import { degrees, id, lengthMm, liftMm, valve } from './entry-fields';
 
 /** Clear: valve to piston. Bodies of entries. */
 

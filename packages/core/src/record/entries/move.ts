@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { advanceOfSetting, hardwareSchema, settingSchema } from '../../timing-set/hardware';
-import { bank, id, text } from '../entry-fields';
+import { bank, id, text } from './entry-fields';
 
 /** Move: the drive and where its parts stand. Bodies of entries. */
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CHECK_NAMES } from '../../prepare/checks';
-import { id, text } from '../entry-fields';
+import { id, text } from './entry-fields';
 
 /** Prepare: how the engine stands, what was checked before measuring. Bodies of entries. */
 

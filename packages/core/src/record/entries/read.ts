@@ -3,7 +3,7 @@ import { FEWEST_POINTS } from '../../cam/trace-points';
 import { wheelReadingSchema } from '../../crank/wheel';
 import { READ_METHOD_NAMES } from '../../measure/read-methods';
 import { settingSchema } from '../../timing-set/hardware';
-import { bank, camName, id, instrument, lengthMm, liftMm, text, valve } from '../entry-fields';
+import { bank, camName, id, instrument, lengthMm, liftMm, text, valve } from './entry-fields';
 
 /** Read: trials, readings, traces. Bodies of entries. */
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { SIGN_CHECK_NAMES } from '../../sign/sign-checks';
-import { id, text } from '../entry-fields';
+import { id, text } from './entry-fields';
 
 /** Sign: the last checks, the signature, and its undoing. Bodies of entries. */
 

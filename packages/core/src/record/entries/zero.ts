@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { wheelReadingSchema, wheelRingSchema } from '../../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../../tdc/zero-methods';
-import { id, instrument, lengthMm } from '../entry-fields';
+import { id, instrument, lengthMm } from './entry-fields';
 
 /** Zero: the search for true TDC, and what became of it. Bodies of entries. */
 

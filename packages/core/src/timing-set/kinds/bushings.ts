@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kindOf, sideWords, stampedIn } from '../kind';
+import { kindOf, sideWords, stampedIn } from './kind';
 import { markedOffsets, markedPositions } from './keyways';
 
 /** A set of offset bushings for the dowel hole of the cam gear, each marked with its offset. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Reach, asCrank, kindOf, signed, stampedDegrees, stampedIn } from '../kind';
+import { type Reach, asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
 
 /** Half of a range that is the same either way, as stamped. */
 export const halfRange = stampedDegrees('the range').refine((range) => range > 0, {

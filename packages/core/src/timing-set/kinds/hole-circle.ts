@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FURTHEST_MOVE, type Position, kindOf, signed } from '../kind';
+import { FURTHEST_MOVE, type Position, kindOf, signed } from './kind';
 
 const holes = (what: string): z.ZodInt =>
   z

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FURTHEST_MOVE, type Position, kindOf, signed, toothCount } from '../kind';
+import { FURTHEST_MOVE, type Position, kindOf, signed, toothCount } from './kind';
 
 /** So many steps on from the first hole set, mark to mark: which hole set that is, counted from 0, and how many teeth over in the chain. */
 const placeOf = (steps: number, sets: number) => {

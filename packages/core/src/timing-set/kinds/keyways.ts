@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Position, type StampedIn, asCrank, kindOf, signed, stampedDegrees, stampedIn } from '../kind';
+import { type Position, type StampedIn, asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
 
 const MOST_MARKS = 40;
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatLength } from '../../units/length';
-import { type Position, kindOf, partLength, sideWords, signed } from '../kind';
+import { type Position, kindOf, partLength, sideWords, signed } from './kind';
 
 const MOST = 20;
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kindOf, partLength } from '../kind';
+import { kindOf, partLength } from './kind';
 import { offsetPositions, offsets } from './offset-dowel';
 
 const RAD = Math.PI / 180;

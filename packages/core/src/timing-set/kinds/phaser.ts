@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { asCrank, kindOf, signed, stampedDegrees, stampedIn } from '../kind';
+import { asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
 
 /** A phaser that is held against its spring, read in the maker's own angle scale. */
 export const phaser = kindOf({

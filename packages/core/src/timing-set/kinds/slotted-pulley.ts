@@ -1,4 +1,4 @@
-import { kindOf, signed } from '../kind';
+import { kindOf, signed } from './kind';
 import { rangedBody, rangedReach } from './eccentric';
 
 /** A pulley or gear whose rim turns on its hub in slots, held by clamp bolts. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FURTHEST_MOVE, kindOf } from '../kind';
+import { FURTHEST_MOVE, kindOf } from './kind';
 
 /** A gear on a taper or held by friction: anywhere, with no scale. */
 export const taper = kindOf({

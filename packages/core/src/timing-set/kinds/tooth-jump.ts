@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kindOf, signed, toothCount } from '../kind';
+import { kindOf, signed, toothCount } from './kind';
 
 /** The chain, belt or gear set over by whole teeth of the cam gear: 720 / teeth crank degrees each. */
 export const toothJump = kindOf({

@@ -1,11 +1,11 @@
-import type { Valve } from '../cam/card';
-import { type TraceCurve, readTrace } from '../cam/trace';
-import type { TraceConditions, TracePoint } from '../cam/trace-points';
-import { ringPosition } from '../crank/wheel';
-import { type Outcome, type Problem } from '../problem';
-import { wrap180 } from '../units/angle';
-import type { EntryOf } from '../record/entry';
-import type { Build, Trial } from '../record/fold';
+import type { Valve } from '../../cam/card';
+import { type TraceCurve, readTrace } from '../../cam/trace';
+import type { TraceConditions, TracePoint } from '../../cam/trace-points';
+import { ringPosition } from '../../crank/wheel';
+import { type Outcome, type Problem } from '../../problem';
+import { wrap180 } from '../../units/angle';
+import type { EntryOf } from '../../record/entry';
+import type { Build, Trial } from '../../record/fold';
 import { bankOf, figureOfReading, methodOf, type SitsOn } from './read-rounds';
 import {
   type SettingFinding,

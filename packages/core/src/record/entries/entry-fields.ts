@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isWellFormed } from '../units/text';
+import { isWellFormed } from '../../units/text';
 import './plain-words';
 
 /** What the bodies of entries are made of. Lengths mm, angles degrees. */

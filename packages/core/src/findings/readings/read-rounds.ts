@@ -1,12 +1,12 @@
-import { wrap180 } from '../units/angle';
-import type { Valve } from '../cam/card';
-import { formatReading, ringPosition } from '../crank/wheel';
-import { type PairEvents, centreline, events, opensOnly } from '../measure/flank-pair';
-import { type Flank, READ_METHODS, type ReadMethodName } from '../measure/read-methods';
-import type { Problem } from '../problem';
-import { formatLength } from '../units/length';
-import type { EntryOf } from '../record/entry';
-import type { Build, Round } from '../record/fold';
+import { wrap180 } from '../../units/angle';
+import type { Valve } from '../../cam/card';
+import { formatReading, ringPosition } from '../../crank/wheel';
+import { type PairEvents, centreline, events, opensOnly } from '../../measure/flank-pair';
+import { type Flank, READ_METHODS, type ReadMethodName } from '../../measure/read-methods';
+import type { Problem } from '../../problem';
+import { formatLength } from '../../units/length';
+import type { EntryOf } from '../../record/entry';
+import type { Build, Round } from '../../record/fold';
 import { type SettingFinding, type ZeroOfReading, offsetOf, zeroOfReading } from './zero-passes';
 
 export type SitsOn = EntryOf<'reading.taken'>['body']['sitsOn'];

@@ -1,8 +1,8 @@
-import { firingTdcs } from '../crank/firing';
-import { PROOF_LIMIT, holdsExchanged, provesZero, solveTdc } from '../tdc/equal-heights';
-import type { SliderCrank } from '../crank/slider-crank';
-import { type WheelReading, type WheelRing, formatReading, ringPosition } from '../crank/wheel';
-import { type TdcSide, ZERO_METHODS } from '../tdc/zero-methods';
+import { firingTdcs } from '../../crank/firing';
+import { PROOF_LIMIT, holdsExchanged, provesZero, solveTdc } from '../../tdc/equal-heights';
+import type { SliderCrank } from '../../crank/slider-crank';
+import { type WheelReading, type WheelRing, formatReading, ringPosition } from '../../crank/wheel';
+import { type TdcSide, ZERO_METHODS } from '../../tdc/zero-methods';
 import {
   type ReadOn,
   USUAL_CRANK,
@@ -11,13 +11,13 @@ import {
   firstStopBias,
   readableStep,
   zeroUncertainty,
-} from '../tdc/zero-uncertainty';
-import type { ReadTo } from '../crank/read-to';
-import type { Problem } from '../problem';
-import { wrap180 } from '../units/angle';
-import { MM_PER_INCH, formatLength } from '../units/length';
-import type { Described, EntryOf } from '../record/entry';
-import type { Build, Pass, Stage, Zero } from '../record/fold';
+} from '../../tdc/zero-uncertainty';
+import type { ReadTo } from '../../crank/read-to';
+import type { Problem } from '../../problem';
+import { wrap180 } from '../../units/angle';
+import { MM_PER_INCH, formatLength } from '../../units/length';
+import type { Described, EntryOf } from '../../record/entry';
+import type { Build, Pass, Stage, Zero } from '../../record/fold';
 
 /** A reading as recorded, and its ring position, crank degrees. */
 export interface TdcReading {
