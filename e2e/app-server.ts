@@ -11,13 +11,16 @@ const freePort = (): Promise<number> =>
     });
   });
 
+/** Browsers that run beside each other have databases of their own. */
+const databaseOf = (urls = ''): string | undefined => urls.split(' ')[Number(process.env.JEST_WORKER_ID ?? 1) - 1];
+
 /**
  * The built server on a database of the tests' own: with the demo shop, or empty as at a first visit. It can be stopped and
  * started again on its port. `said` is what it printed when it was last started.
  */
 export async function openAppServer(shop: 'demo' | 'none' = 'demo') {
   const SERVER_FILE = process.env.SERVER_FILE;
-  const databaseUrl = shop === 'demo' ? process.env.TEST_DATABASE_URL : process.env.EMPTY_DATABASE_URL;
+  const databaseUrl = databaseOf(shop === 'demo' ? process.env.DEMO_DATABASE_URLS : process.env.EMPTY_DATABASE_URLS);
   if (!SERVER_FILE || !databaseUrl) throw new Error('Run these tests with `npm run e2e`.');
   const port = await freePort();
   let child: ChildProcess | null = null;

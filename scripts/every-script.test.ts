@@ -35,10 +35,11 @@ const SMOKE: Readonly<Record<string, () => Promise<void>>> = {
   // This check is one of them.
   api: elsewhere('scripts/every-script.test.ts'),
   e2e: elsewhere('e2e/theme.test.ts'),
-  lint: async () => expect((await run('npm run lint -- --version')).code).toBe(0),
+  // The same lines as in `npm test`.
+  lint: elsewhere('scripts/test.mjs'),
+  house: async () => expect((await run('npm run house')).out).toMatch(/circles of files/),
   format: async () => expect((await run('npm run format -- --version')).code).toBe(0),
   'format:check': async () => expect((await run('npm run format:check -- --version')).code).toBe(0),
-  // The same lines as in `npm test`.
   typecheck: elsewhere('scripts/test.mjs'),
   build: async () => expect((await run('npm run build')).code).toBe(0),
   bench: async () => {

@@ -145,7 +145,9 @@ for (const [file, to] of inside) {
 const fileCircles = circles(inside);
 const folderCircles = circles(folders);
 const long = functions.filter(({ length }) => length > LONG_FUNCTION).sort((a, b) => b.length - a.length);
-const forked = functions.filter(({ ternaries }) => ternaries > MANY_TERNARIES).sort((a, b) => b.ternaries - a.ternaries);
+const forked = functions
+  .filter(({ ternaries }) => ternaries > MANY_TERNARIES)
+  .sort((a, b) => b.ternaries - a.ternaries);
 const all = files.reduce((sum, file) => sum + lines(file), 0);
 const tests = files.filter(isTest).reduce((sum, file) => sum + lines(file), 0);
 
@@ -170,9 +172,18 @@ for (const [name, figure] of Object.entries(figures)) {
 const show = (what, list) => {
   if (list.length > 0 && process.argv.includes('--list')) console.log(`${what}:\n  ${list.join('\n  ')}`);
 };
-show('circles', [...fileCircles, ...folderCircles].map((group) => group.join(' ')));
-show('long functions', long.map(({ file, name, length }) => `${length} ${name} ${file}`));
-show('many ternaries', forked.map(({ file, name, ternaries }) => `${ternaries} ${name} ${file}`));
+show(
+  'circles',
+  [...fileCircles, ...folderCircles].map((group) => group.join(' ')),
+);
+show(
+  'long functions',
+  long.map(({ file, name, length }) => `${length} ${name} ${file}`),
+);
+show(
+  'many ternaries',
+  forked.map(({ file, name, ternaries }) => `${ternaries} ${name} ${file}`),
+);
 if (process.argv.includes('--lower')) {
   const lowered = Object.fromEntries(
     Object.entries(figures).map(([name, figure]) => [name, Math.min(figure, ceilings[name] ?? figure)]),

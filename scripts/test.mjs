@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { ROOT, ensurePackages, ensurePrograms, ensureState, fail, say } from './setup.mjs';
@@ -25,62 +25,98 @@ ensureState();
 
 const began = performance.now();
 const failures = [];
+
+/**
+ * Runs one check. Where others run beside it, what it says is kept together and printed when it has ended.
+ * @returns when it has ended, well or not.
+ */
 function check(what, command, args, env = {}) {
-  say(what);
   const started = performance.now();
-  const { status } = spawnSync(command, args, {
-    cwd: ROOT,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, FORCE_COLOR: process.stdout.isTTY ? '1' : '0', ...env },
+  const alone = only !== null;
+  say(what);
+  return new Promise((resolve) => {
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: ['ignore', alone ? 'inherit' : 'pipe', alone ? 'inherit' : 'pipe'],
+      env: { ...process.env, FORCE_COLOR: process.stdout.isTTY ? '1' : '0', ...env },
+    });
+    const said = [];
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => said.push(text));
+    child.on('close', (status) => {
+      process.stdout.write(Buffer.concat(said));
+      const seconds = ((performance.now() - started) / 1000).toFixed(0);
+      say(`${what}: ${status === 0 ? 'good' : 'FAILED'} (${seconds} s)`);
+      if (status !== 0) failures.push(what);
+      resolve();
+    });
   });
-  const seconds = ((performance.now() - started) / 1000).toFixed(0);
-  say(`${what}: ${status === 0 ? 'good' : 'FAILED'} (${seconds} s)`);
-  if (status !== 0) failures.push(what);
 }
 
 const patterns = named.flatMap((name) => ['--testPathPattern', name]);
 const bin = (name) => path.join(ROOT, 'node_modules/.bin', name);
-const node = process.execPath;
+const jest = (what, projects, more = [], env = {}) =>
+  check(what, bin('jest'), ['--selectProjects', ...projects, '--passWithNoTests', ...more, ...patterns], env);
 
-if (only === null) {
-  check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-  check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+/** Two checks at a time: machines that run this have two cores. A list is done in its order. */
+async function sideBySide(...lanes) {
+  await Promise.all(
+    lanes.map(async (lane) => {
+      for (const work of lane) await work();
+    }),
+  );
 }
-if (wants('types'))
-  for (const place of ['packages/core', 'apps/server', 'apps/app', 'e2e', 'scripts'])
-    check(`types of ${place}`, bin('tsc'), ['-p', place]);
-if (wants('unit')) check('unit tests', bin('jest'), ['--selectProjects', 'core', 'app', ...patterns]);
 
-if (wants('api') || wants('e2e')) {
+const style = [
+  () => check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+  () => check('lint', bin('eslint'), ['.', '--max-warnings', '0']),
+  () => check('unused', bin('knip'), []),
+  () => check('house', process.execPath, ['scripts/house.mjs']),
+];
+const types = ['packages/core', 'apps/server', 'apps/app', 'e2e', 'scripts'].map(
+  (place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place]),
+);
+
+if (wants('types') && only !== null) await sideBySide(types);
+if (wants('unit') && only !== null) await jest('unit tests', ['core', 'app']);
+
+if (needsDatabase) {
   const { withDatabase } = await import('./throwaway.mjs');
   const { ensureBuilt, ensureWorker, MIGRATIONS_DIR, SERVER_FILE, WEB_DIR, WORKER_FILE } = await import('./build.mjs');
   await ensureWorker();
-  await withDatabase(['api', 'spare', 'e2e', 'empty'], async (urls) => {
-    if (wants('api'))
-      check(
-        'API on MariaDB',
-        bin('jest'),
-        ['--selectProjects', 'api', '--runInBand', '--passWithNoTests', ...patterns],
-        {
-          TEST_DATABASE_URL: urls.api,
-          SPARE_DATABASE_URL: urls.spare,
-          MIGRATIONS_DIR,
-          WORKER_FILE,
-        },
-      );
-    await ensureBuilt();
-    if (wants('api'))
-      check('commands', bin('jest'), ['--selectProjects', 'commands', '--runInBand', '--passWithNoTests', ...patterns]);
-    if (wants('e2e')) {
-      check('the app in a browser', node, [bin('jest'), '--selectProjects', 'e2e', '--runInBand', ...patterns], {
-        TEST_DATABASE_URL: urls.e2e,
-        EMPTY_DATABASE_URL: urls.empty,
+  // Each browser has a server and databases of its own.
+  const browsers = [1, 2];
+  const bases = browsers.flatMap((browser) => [`e2e${browser}`, `empty${browser}`]);
+  await withDatabase(['api', 'spare', ...bases], async (urls) => {
+    const api = () =>
+      jest('API on MariaDB', ['api'], ['--runInBand'], {
+        TEST_DATABASE_URL: urls.api,
+        SPARE_DATABASE_URL: urls.spare,
+        MIGRATIONS_DIR,
+        WORKER_FILE,
+      });
+    const commands = () => jest('commands', ['commands'], ['--runInBand']);
+    const inBrowser = () =>
+      jest('the app in a browser', ['e2e'], [`--maxWorkers=${browsers.length}`], {
+        DEMO_DATABASE_URLS: browsers.map((browser) => urls[`e2e${browser}`]).join(' '),
+        EMPTY_DATABASE_URLS: browsers.map((browser) => urls[`empty${browser}`]).join(' '),
         MIGRATIONS_DIR,
         WEB_DIR,
         SERVER_FILE,
         WORKER_FILE,
       });
+    if (only === null) {
+      // What is built is built before its sources are looked at by anybody else: the checks of the commands build it again.
+      await sideBySide(
+        [...style, ...types, () => jest('unit tests of the core', ['core'], ['--maxWorkers=1'])],
+        [api, ensureBuilt, commands, () => jest('unit tests of the app', ['app'], ['--maxWorkers=1'])],
+      );
+      await inBrowser();
+      return;
     }
+    if (wants('api')) await api();
+    await ensureBuilt();
+    if (wants('api')) await commands();
+    if (wants('e2e')) await inBrowser();
   });
 }
 
