@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { Buffer } from 'node:buffer';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { ROOT, ensurePackages, ensurePrograms, ensureState, fail, say } from './setup.mjs';

@@ -1,9 +1,10 @@
+import { UndoButton } from '@/ui/undo-button';
 import { useState } from 'react';
 import { TextInput, View } from 'react-native';
 import type { LengthUnit } from '@yosoku/core/units/length';
 import { drafted, draftDone } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { PrimaryButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Words } from '@/ui/words';
 import { LengthKeypad } from './keypad';
@@ -98,7 +99,7 @@ export function LengthPad(props: LengthPadProps) {
           <View className="w-[250px]">
             <PrimaryButton testID="record" label={recordLabel} onPress={record} />
           </View>
-          {onUndo ? <QuietButton label="Undo" testID="undo" onPress={onUndo} /> : null}
+          <UndoButton undo={onUndo} />
           <Words look="soft" testID="length-echo" className="shrink">
             {echo ?? 'Enter records · U undo · N next station'}
           </Words>

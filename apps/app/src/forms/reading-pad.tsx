@@ -1,3 +1,4 @@
+import { UndoButton } from '@/ui/undo-button';
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
@@ -5,7 +6,7 @@ import { Pressable, Text, TextInput, View } from 'react-native';
 import type { Rotation } from '@yosoku/core/crank/rotation';
 import { type WheelReading, type WheelRing, type WheelSide, sideWords } from '@yosoku/core/crank/wheel';
 import { SlideRule } from '@/pictures/slide-rule';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { PrimaryButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
@@ -112,7 +113,7 @@ export function ReadingPad(props: ReadingPadProps) {
           <View className="w-[250px]">
             <PrimaryButton testID="record" label={recordLabel} onPress={record} />
           </View>
-          {onUndo ? <QuietButton label="Undo" testID="undo" onPress={onUndo} /> : null}
+          <UndoButton undo={onUndo} />
           <Words look="soft" className="shrink">
             {help
               ? 'Enter records · B before · A after · [ ] nudge ¼° · U undo · N next station · ? hides this'

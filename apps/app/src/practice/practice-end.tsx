@@ -1,6 +1,7 @@
+import { TextLink } from '@/ui/text-link';
 import Check from 'lucide-react-native/icons/check';
 import X from 'lucide-react-native/icons/x';
-import { Link, useLocalSearchParams } from 'expo-router';
+import { useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
 import { useStore } from 'react-redux';
 import { CAUSES, CAUSE_NAMES } from '@yosoku/core/practice/causes';
@@ -113,12 +114,12 @@ function Told({ run, told }: { readonly run: PracticeRun; readonly told: Debrief
       {goal === 'free' ? null : <Marks marks={told.marks} />}
       <Readings readings={told.readings} />
       <View className="flex-row flex-wrap gap-x-6">
-        <Link href={practicePlace(run)} className="py-3 font-medium text-[17px] text-brass">
+        <TextLink href={practicePlace(run)} className="py-3">
           Look at the engine again
-        </Link>
-        <Link href="/practice" testID="to-practice" className="py-3 font-medium text-[17px] text-brass">
+        </TextLink>
+        <TextLink href="/practice" testID="to-practice" className="py-3">
           The next exercise
-        </Link>
+        </TextLink>
       </View>
     </Page>
   );

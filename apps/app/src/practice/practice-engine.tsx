@@ -1,5 +1,5 @@
+import { TextLink } from '@/ui/text-link';
 import { useState } from 'react';
-import { Link } from 'expo-router';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import { VALVES } from '@yosoku/core/cam/card';
 import { adviceFor } from '@yosoku/core/practice/coach';
@@ -152,9 +152,9 @@ function Advice({ run, report }: { readonly run: PracticeRun; readonly report: R
           }}
         />
       )}
-      <Link href={`/practice/${run.id}`} testID="finish" className="py-[10px] font-medium text-[17px] text-brass">
+      <TextLink href={`/practice/${run.id}`} testID="finish" className="py-[10px]">
         {run.doneAt ? 'Debrief' : 'Finish'}
-      </Link>
+      </TextLink>
     </View>
   );
 }

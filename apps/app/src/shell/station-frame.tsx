@@ -1,3 +1,4 @@
+import { TextLink } from '@/ui/text-link';
 import { Link } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
@@ -84,13 +85,13 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
             <Words look="soft">{practice ? `Practice · ${where}` : where}</Words>
           </View>
           {practice ? (
-            <Link href="/practice" className="shrink-0 py-2 font-medium text-[16px] text-brass">
+            <TextLink href="/practice" small className="shrink-0 py-2">
               All exercises
-            </Link>
+            </TextLink>
           ) : (
-            <Link href={`/builds/${build.id}/engine`} className="shrink-0 py-2 font-medium text-[16px] text-brass">
+            <TextLink href={`/builds/${build.id}/engine`} small className="shrink-0 py-2">
               The engine
-            </Link>
+            </TextLink>
           )}
         </View>
         <CoverContext.Provider value={setCovered}>{children}</CoverContext.Provider>
@@ -110,14 +111,9 @@ export function StationFrame({ report, write, here, children }: StationFrameProp
             <Words look="heading" level={2}>
               Sheet
             </Words>
-            <Link
-              href={placeHref(build.id, 'sheet')}
-              replace
-              testID="to-sheet-page"
-              className="py-1 font-medium text-[16px] text-brass"
-            >
+            <TextLink href={placeHref(build.id, 'sheet')} replace testID="to-sheet-page" small className="py-1">
               Print or export
-            </Link>
+            </TextLink>
             <SyncSign />
           </View>
           {sheet}

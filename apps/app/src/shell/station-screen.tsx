@@ -1,4 +1,5 @@
-import { Link, useLocalSearchParams } from 'expo-router';
+import { TextLink } from '@/ui/text-link';
+import { useLocalSearchParams } from 'expo-router';
 import { type ReactNode, useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
 import type { Report } from '@yosoku/core/report/report';
@@ -65,9 +66,9 @@ export function BuildMissing({ news }: { readonly news: FetchOutcome | 'asking' 
       ) : news === 'signed-out' ? (
         <>
           <Notice kind="warning" message="You are not signed in." remedy="Sign in to see this build." />
-          <Link href="/sign-in" className="py-3 font-medium text-[17px] text-brass">
+          <TextLink href="/sign-in" className="py-3">
             Sign in
-          </Link>
+          </TextLink>
         </>
       ) : (
         <Notice

@@ -1,3 +1,4 @@
+import { UndoButton } from '@/ui/undo-button';
 import { useEffect } from 'react';
 import { View } from 'react-native';
 import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
@@ -40,11 +41,9 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
       <StationBody
         footer={
           <View>
-            {undo ? (
-              <View className="items-end px-4 wide:px-0">
-                <QuietButton testID="undo" label="Undo" onPress={undo} />
-              </View>
-            ) : null}
+            <View className="items-end px-4 wide:px-0">
+              <UndoButton undo={undo} />
+            </View>
             <PrimaryButton testID="closing-done" label="Back to the verdict" onPress={onDone} />
           </View>
         }

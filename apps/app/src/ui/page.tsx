@@ -1,4 +1,5 @@
-import { Link, type Href } from 'expo-router';
+import { TextLink } from './text-link';
+import type { Href } from 'expo-router';
 import type { ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Words } from './words';
@@ -16,9 +17,9 @@ export function Page({ title, back, aside, children }: PageProps) {
     <ScrollView role="main" className="flex-1 bg-ground" contentContainerStyle={{ alignItems: 'center' }}>
       <View className="w-full max-w-[640px] gap-5 px-4 pb-12 pt-3">
         {back ? (
-          <Link href={back.href} className="min-h-[44px] self-start py-3 font-medium text-[16px] text-brass">
+          <TextLink href={back.href} small className="min-h-[44px] self-start py-3">
             ‹ {back.label}
-          </Link>
+          </TextLink>
         ) : null}
         <View className="flex-row flex-wrap items-baseline justify-between gap-2">
           <Words look="title" level={1}>

@@ -130,5 +130,3 @@ export function makeExchange(now: () => number = Date.now) {
     },
   };
 }
-
-type Exchange = ReturnType<typeof makeExchange>;

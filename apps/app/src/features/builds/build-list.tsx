@@ -1,3 +1,4 @@
+import { TextLink } from '@/ui/text-link';
 import { Link } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
@@ -38,12 +39,12 @@ export function BuildList() {
       title="Builds"
       aside={
         <View className="flex-row flex-wrap gap-x-5">
-          <Link href="/practice" testID="to-practice" className="py-3 font-medium text-[16px] text-brass">
+          <TextLink href="/practice" testID="to-practice" small className="py-3">
             Practice
-          </Link>
-          <Link href="/shop" className="py-3 font-medium text-[16px] text-brass">
+          </TextLink>
+          <TextLink href="/shop" small className="py-3">
             {account?.shopName ?? 'The shop'}
-          </Link>
+          </TextLink>
         </View>
       }
     >

@@ -1,3 +1,4 @@
+import { UndoButton } from '@/ui/undo-button';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
@@ -9,7 +10,7 @@ import type { Write } from '@/logbook/use-logbook';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useClosed } from '@/logbook/closed';
 import { useShortcuts } from '@/ui/use-shortcuts';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { PrimaryButton } from '@/ui/buttons';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
@@ -46,11 +47,9 @@ export function ClearStation({ report, write, undo }: StationProps) {
         {clearance.valves.map((finding) => (
           <ValveClearance key={finding.valve} finding={finding} report={report} write={write} />
         ))}
-        {undo ? (
-          <View className="items-start">
-            <QuietButton label="Undo" testID="undo" onPress={undo} />
-          </View>
-        ) : null}
+        <View className="items-start">
+          <UndoButton undo={undo} />
+        </View>
       </View>
     </StationBody>
   );

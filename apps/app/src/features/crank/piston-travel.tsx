@@ -1,4 +1,4 @@
-import { Link } from 'expo-router';
+import { TextLink } from '@/ui/text-link';
 import { View } from 'react-native';
 import { LineChart } from '@/pictures/line-chart';
 import {
@@ -37,9 +37,9 @@ export function PistonTravel({ report }: { readonly report: Report }) {
           Piston travel
         </Words>
         <Words look="soft">Stroke and rod are needed for it.</Words>
-        <Link href={`/builds/${report.build.id}/engine`} className="py-2 font-medium text-[17px] text-brass">
+        <TextLink href={`/builds/${report.build.id}/engine`} className="py-2">
           Give stroke and rod
-        </Link>
+        </TextLink>
       </View>
     );
   const crank: SliderCrank = { stroke: engine.stroke, rod: engine.rod, pinOffset: engine.pinOffset ?? 0 };

@@ -1,4 +1,6 @@
-import { type Href, Link, useRouter } from 'expo-router';
+import { UndoButton } from '@/ui/undo-button';
+import { TextLink } from '@/ui/text-link';
+import { type Href, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { decimal } from '@yosoku/core/units/decimal';
@@ -128,15 +130,10 @@ export function DecideStation({ report, write, undo }: StationProps) {
         {trial ? <ViewList views={trial.views} /> : null}
         <View className="flex-row flex-wrap items-center justify-between gap-x-4 py-1">
           <QuietButton label={why ? 'Hide why' : 'Why?'} testID="why" onPress={() => setWhy(!why)} />
-          <Link
-            testID="what-if"
-            href={placeHref(build.id, 'what-if')}
-            replace
-            className="px-2 py-3 font-medium text-[17px] text-brass"
-          >
+          <TextLink testID="what-if" href={placeHref(build.id, 'what-if')} replace className="px-2 py-3">
             What if it were moved?
-          </Link>
-          {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
+          </TextLink>
+          <UndoButton undo={undo} />
         </View>
         {why ? (
           <View className="gap-2 pb-4">
@@ -202,9 +199,9 @@ function OnTarget({
   return (
     <View>
       <View className="flex-row flex-wrap justify-between gap-x-4 border-t border-hairline px-4 wide:px-0 py-1">
-        <Link href={sheet} className="px-2 py-3 font-medium text-[17px] text-brass">
+        <TextLink href={sheet} className="px-2 py-3">
           The sheet
-        </Link>
+        </TextLink>
         {onCheck ? <QuietButton testID="closing" label="Closing check" onPress={onCheck} /> : null}
         <QuietButton testID="moved-after-all" label="The cam was moved after all" onPress={onMoved} />
       </View>

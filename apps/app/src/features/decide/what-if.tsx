@@ -1,5 +1,5 @@
+import { TextLink } from '@/ui/text-link';
 import { USUAL_HEIGHT } from '@yosoku/core/cam/usual-height';
-import { Link } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { EVENT_NAMES, SIDE_WORDS, VALVES, type Valve } from '@yosoku/core/cam/card';
@@ -38,9 +38,9 @@ export function WhatIf({ report }: StationProps) {
   const at = height?.mm ?? USUAL_HEIGHT[build.units];
   const cylinder = cylinderOf(report);
   const back = (
-    <Link href={placeHref(build.id, 'decide')} replace className="py-2 font-medium text-[17px] text-brass">
+    <TextLink href={placeHref(build.id, 'decide')} replace className="py-2">
       Back to the verdict
-    </Link>
+    </TextLink>
   );
 
   if (!base.intake && !base.exhaust)
@@ -270,9 +270,9 @@ function Trapping({ report, tried }: { readonly report: Report; readonly tried: 
       {missing.length > 0 ? (
         <View className="items-start">
           <Words look="soft">{`For ${tried.trapped ? 'all of it' : 'what the cylinder traps'}: ${missing.join(', ')}.`}</Words>
-          <Link href={`/builds/${id}/engine`} className="py-2 font-medium text-[17px] text-brass">
+          <TextLink href={`/builds/${id}/engine`} className="py-2">
             Give them at the engine
-          </Link>
+          </TextLink>
         </View>
       ) : null}
     </View>

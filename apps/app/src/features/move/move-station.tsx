@@ -1,4 +1,6 @@
-import { Link, useRouter } from 'expo-router';
+import { UndoButton } from '@/ui/undo-button';
+import { TextLink } from '@/ui/text-link';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
@@ -124,13 +126,13 @@ export function MoveStation({ report, write, undo }: StationProps) {
           <TwoMarks report={report} />
         </More>
         <View className="flex-row flex-wrap items-center justify-between gap-x-4">
-          <Link href={placeHref(build.id, 'what-if')} replace className="py-3 font-medium text-[17px] text-brass">
+          <TextLink href={placeHref(build.id, 'what-if')} replace className="py-3">
             What if it were moved?
-          </Link>
+          </TextLink>
           {done === null && plan ? (
             <QuietButton testID="moved-otherwise" label="I moved it otherwise" onPress={() => setDone('other')} />
           ) : null}
-          {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
+          <UndoButton undo={undo} />
         </View>
       </View>
     </StationBody>

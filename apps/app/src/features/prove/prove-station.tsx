@@ -1,3 +1,4 @@
+import { UndoButton } from '@/ui/undo-button';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
@@ -9,7 +10,7 @@ import type { StationProps } from '@/shell/station-screen';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { PrimaryButton } from '@/ui/buttons';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch } from '@/store/store';
 import { Words } from '@/ui/words';
@@ -71,11 +72,9 @@ export function ProveStation({ report, undo }: StationProps) {
             description="Cycle ribbon: card and as measured after the move."
           />
         ) : null}
-        {undo ? (
-          <View className="items-start">
-            <QuietButton label="Undo" testID="undo" onPress={undo} />
-          </View>
-        ) : null}
+        <View className="items-start">
+          <UndoButton undo={undo} />
+        </View>
       </View>
     </StationBody>
   );

@@ -1,3 +1,4 @@
+import { TextLink } from '@/ui/text-link';
 import { Link } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName, slotWords } from '@yosoku/core/measure/read-methods';
@@ -85,13 +86,9 @@ export function ChooseReading({ report, choice, onDone }: ChooseReadingProps) {
           message="While you turn it"
           remedy={`${table.cautions.join(' ')} The engine maker’s manual has the last word.`}
         />
-        <Link
-          href={placeHref(build.id, 'trace')}
-          className="self-start py-2 font-medium text-[17px] text-brass"
-          testID="trace-import-link"
-        >
+        <TextLink href={placeHref(build.id, 'trace')} className="self-start py-2" testID="trace-import-link">
           A trace from a file, or pasted
-        </Link>
+        </TextLink>
       </View>
     </StationBody>
   );

@@ -1,3 +1,4 @@
+import { UndoButton } from '@/ui/undo-button';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
@@ -49,7 +50,7 @@ export function RoundDone({ report, choice, reading, bar, onAgain, onOther, onCl
             <QuietButton label="Another way" testID="another-way" onPress={onOther} />
             {onClosing ? <QuietButton label="Closing check" testID="closing" onPress={onClosing} /> : null}
             {leads ? <QuietButton label="See the verdict" testID="next" onPress={reading.decide} /> : null}
-            {reading.undo ? <QuietButton label="Undo" testID="undo" onPress={reading.undo} /> : null}
+            <UndoButton undo={reading.undo} />
           </View>
           {leads ? (
             <PrimaryButton testID="other-valve" label={`Now the ${other}, the same way`} onPress={goOn} />

@@ -1,4 +1,5 @@
-import { Link } from 'expo-router';
+import { UndoButton } from '@/ui/undo-button';
+import { TextLink } from '@/ui/text-link';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { formatReading, readingAt } from '@yosoku/core/crank/wheel';
@@ -140,13 +141,9 @@ function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) 
           <TracePanel key={trace.id} trace={trace} report={report} write={write} />
         ))}
         <View className="flex-row flex-wrap items-center justify-between gap-x-4">
-          <Link
-            href={placeHref(build.id, 'trace')}
-            className="py-3 font-medium text-[17px] text-brass"
-            testID="trace-import-link"
-          >
+          <TextLink href={placeHref(build.id, 'trace')} className="py-3" testID="trace-import-link">
             From a file, or pasted
-          </Link>
+          </TextLink>
           <QuietButton testID="next" label="See the verdict" onPress={reading.decide} />
         </View>
         <More label={`Every ${step}°`} testID="trace-step">
@@ -173,15 +170,11 @@ function TraceDone({ report, choice, reading, write, bar, onType }: TraceTypingP
       footer={
         <View>
           <View className="flex-row flex-wrap items-center justify-between gap-x-4 px-4 wide:px-0">
-            <Link
-              href={placeHref(build.id, 'trace')}
-              className="px-2 py-3 font-medium text-[17px] text-brass"
-              testID="trace-import-link"
-            >
+            <TextLink href={placeHref(build.id, 'trace')} className="px-2 py-3" testID="trace-import-link">
               Another trace
-            </Link>
+            </TextLink>
             <QuietButton testID="trace-type" label="Point by point" onPress={onType} />
-            {reading.undo ? <QuietButton label="Undo" testID="undo" onPress={reading.undo} /> : null}
+            <UndoButton undo={reading.undo} />
           </View>
           <PrimaryButton testID="next" label="See the verdict" onPress={reading.decide} />
         </View>

@@ -1,4 +1,4 @@
-import { Link } from 'expo-router';
+import { TextLink } from '@/ui/text-link';
 import type { Report } from '@yosoku/core/report/report';
 import { placeHref } from '@/shell/station-line';
 import { Notice } from '@/ui/notice';
@@ -13,9 +13,9 @@ export function ZeroNotice({ report: { zero, build, prepare } }: { readonly repo
       message={zero.state === 'void' ? 'TDC is no longer valid.' : 'TDC is not proved on this wheel.'}
       remedy="You can read on and nothing is lost, but there will be no verdict from it until the zero is proved."
     >
-      <Link href={placeHref(build.id, 'zero')} replace className="py-2 font-medium text-[16px] text-brass">
+      <TextLink href={placeHref(build.id, 'zero')} replace small className="py-2">
         Go to Zero
-      </Link>
+      </TextLink>
     </Notice>
   );
 }

@@ -1,4 +1,4 @@
-import { Link } from 'expo-router';
+import { TextLink } from '@/ui/text-link';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { writeBuildFile } from '@yosoku/core/record/file';
@@ -84,9 +84,9 @@ export function SheetScreen({ report, write }: StationProps) {
             ))}
             <QuietButton testID="save-readings" label="The readings as CSV" onPress={() => void saveReadings()} />
             <QuietButton testID="save-file" label="Save the logbook as a file" onPress={() => void saveFile()} />
-            <Link href={`/builds/${id}/engine`} className="px-2 py-3 font-medium text-[17px] text-brass">
+            <TextLink href={`/builds/${id}/engine`} className="px-2 py-3">
               The engine
-            </Link>
+            </TextLink>
           </View>
         )}
         {waiting ? (

@@ -1,4 +1,5 @@
-import { Link, useRouter } from 'expo-router';
+import { TextLink } from '@/ui/text-link';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { type Draft, draftsForgotten } from '@/store/drafts-slice';
@@ -50,9 +51,9 @@ export function Shop() {
         onChange={(value) => dispatch(themeChosen(value))}
         testID="theme"
       />
-      <Link href="/hardware" testID="to-shelf" className="self-start py-2 font-medium text-[17px] text-brass">
+      <TextLink href="/hardware" testID="to-shelf" className="self-start py-2">
         Timing hardware on the shelf
-      </Link>
+      </TextLink>
       <OwnAccess />
       <Builders />
       <ZeroRule />

@@ -1,4 +1,5 @@
-import { Link, Redirect, useRouter } from 'expo-router';
+import { TextLink } from '@/ui/text-link';
+import { Redirect, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { useAppSelector } from '@/store/store';
@@ -68,9 +69,9 @@ export function SignIn() {
         disabled={busy}
         onPress={() => void submit()}
       />
-      <Link href="/code" testID="to-code" className="self-start py-2 font-medium text-[17px] text-brass">
+      <TextLink href="/code" testID="to-code" className="self-start py-2">
         I have a code for a new password
-      </Link>
+      </TextLink>
     </Page>
   );
 }

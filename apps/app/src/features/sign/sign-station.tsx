@@ -1,4 +1,5 @@
-import { Link, useRouter } from 'expo-router';
+import { TextLink } from '@/ui/text-link';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { cutText } from '@yosoku/core/units/text';
@@ -110,14 +111,9 @@ export function SignStation({ report, write }: StationProps) {
         ) : (
           <Words look="soft">No lift was measured: a later check has nothing to be compared with.</Words>
         )}
-        <Link
-          href={placeHref(build.id, 'sheet')}
-          replace
-          testID="to-sheet"
-          className="self-start py-2 font-medium text-[17px] text-brass"
-        >
+        <TextLink href={placeHref(build.id, 'sheet')} replace testID="to-sheet" className="self-start py-2">
           The sheet: print or export
-        </Link>
+        </TextLink>
         {sign.closed ? null : (
           <View className="gap-3">
             <TextField

@@ -1,4 +1,5 @@
-import { Link } from 'expo-router';
+import { UndoButton } from '@/ui/undo-button';
+import { TextLink } from '@/ui/text-link';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
@@ -38,7 +39,7 @@ export function Proved({ report, write, onNext, nextLabel, onProveAgain, onOther
         ) : (
           <QuietButton label="Something was disturbed" testID="disturbed" onPress={() => setDisturbed(true)} />
         )}
-        {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
+        <UndoButton undo={undo} />
       </View>
       <PrimaryButton testID="next" label={rough ? 'Go on anyway' : nextLabel} onPress={onNext} />
     </View>
@@ -73,13 +74,9 @@ export function ZeroStanding({ report, write }: { readonly report: Report; reado
         {uncertainty ? (
           <QuietButton label={budget ? 'Hide how good it is' : 'How good is it?'} onPress={() => setBudget(!budget)} />
         ) : null}
-        <Link
-          href={placeHref(build.id, 'crank')}
-          testID="to-crank"
-          className="min-h-[44px] px-2 py-3 font-medium text-[17px] text-brass"
-        >
+        <TextLink href={placeHref(build.id, 'crank')} testID="to-crank" className="min-h-[44px] px-2 py-3">
           Which TDC, marks, piston travel
-        </Link>
+        </TextLink>
       </View>
       {budget && uncertainty ? (
         <View testID="budget">

@@ -1,3 +1,4 @@
+import { UndoButton } from '@/ui/undo-button';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
@@ -41,7 +42,7 @@ export function SetTheWheel({ zero, after, write, onRepeat, undo }: SetTheWheelP
           ) : (
             <View />
           )}
-          {undo ? <QuietButton label="Undo" testID="undo" onPress={undo} /> : null}
+          <UndoButton undo={undo} />
         </View>
       </View>
       <PrimaryButton

@@ -1,39 +1,27 @@
-import { readingSentence } from '@yosoku/core/report/reading-sentence';
-import { useRouter } from 'expo-router';
+import { OTHER_SIDE, type Pass, type Search, useSearch } from './use-search';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
-import { type TdcSide, ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
+import { formatReading } from '@yosoku/core/crank/wheel';
+import type { TdcSide } from '@yosoku/core/tdc/zero-methods';
 import type { Report } from '@yosoku/core/report/report';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import { PairedReadings } from '@/findings/paired-readings';
 import { StationBody } from '@/shell/station-body';
-import { placeHref } from '@/shell/station-line';
 import type { StationProps } from '@/shell/station-screen';
 import { newId } from '@/logbook/use-logbook';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
 import { figureOf } from '@/forms/figure';
 import { ReadingPad } from '@/forms/reading-pad';
-import { useReadingEntry, wholeReading } from '@/forms/use-reading-entry';
+import { wholeReading } from '@/forms/use-reading-entry';
 import { Instruments } from '@/steps/instruments/instruments';
 import { DegreeWheel } from '@/pictures/degree-wheel';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { ChooseMethod } from './choose-method';
-import { FigureField, useFigure } from '@/forms/figure-field';
+import { FigureField } from '@/forms/figure-field';
 import { Proved, ZeroStanding } from './proved';
 import { OtherWays, SetTheWheel } from './set-the-wheel';
-
-type Pass = Report['zero']['passes'][number];
-
-const OTHER_SIDE = { before: 'after', after: 'before' } as const;
-
-/** The pass that the picture shows: the one being made, else the newest of the wheel's present position, else the one before. */
-function passInSight(zero: Report['zero']): Pass | undefined {
-  const here = zero.passes.filter((pass) => pass.setting === zero.setting);
-  return here.at(-1) ?? (zero.state === 'set' ? undefined : zero.passes.at(-1));
-}
 
 /** Zero: true TDC, by the method that fits the engine. */
 export function ZeroStation(props: StationProps) {
@@ -46,155 +34,20 @@ export function ZeroStation(props: StationProps) {
 }
 
 function Measuring({ report, write, undo, onOtherMethod }: StationProps & { readonly onOtherMethod: () => void }) {
-  const { zero, build } = report;
-  const { ring } = zero;
-  const table = ZERO_METHODS[zero.method ?? 'positive-stop'];
-  const width = useStationWidth();
-  const size = useWheelSize();
-  const router = useRouter();
-  const figure = useFigure(report);
-  const [otherSide, setOtherSide] = useState(false);
-  const [another, setAnother] = useState(false);
-
-  const step =
-    another && zero.step.does !== 'read'
-      ? ({ does: 'read', side: 'before', pass: null, setting: zero.setting, figure: null } as const)
-      : zero.step;
-  const fresh = step.does === 'read' && step.pass === null;
-  const side: TdcSide | null =
-    step.does !== 'read' ? null : fresh && otherSide && table.readings === 'pair' ? OTHER_SIDE[step.side] : step.side;
-  const pass = fresh && zero.passes.length > 0 ? undefined : passInSight(zero);
-  const entry = useReadingEntry(`${build.id}/zero`, ring, pass?.readings.at(-1)?.at ?? 0);
-
-  const record = (wheel: WheelReading, box?: string): void => {
-    if (step.does !== 'read' || side === null || zero.id === null) return;
-    if (figure.needed && figure.mm === null) return;
-    write('zero.reading', {
-      zero: zero.id,
-      setting: step.setting,
-      pass: step.pass ?? newId(),
-      side,
-      wheel,
-      ...(figure.needed && figure.mm !== null ? { indicator: figure.mm } : {}),
-      ...(box ? { from: { box } } : {}),
-    });
-    setOtherSide(false);
-    setAnother(false);
-  };
-  const next = (): void =>
-    router.replace(placeHref(build.id, report.target.intakeCentreline === null ? 'card' : 'read'));
-  const troubled = zero.passes.filter((each) => each.setting === zero.setting).find((each) => each.problem);
-  const turned = otherSide || (another && step.does === 'read');
-  // What is on the screen alone, the side and the figure, the Report does not know.
-  const sentence =
-    side && (turned || (figure.needed && !troubled)) ? readingSentence(zero, side, figure.words) : zero.sentence;
-  const shown = figureOf(entry, step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null));
-  const tdc =
-    zero.state === 'found' || zero.state === 'failed'
-      ? (zero.result?.tdc ?? null)
-      : zero.setting === null
-        ? null
-        : (zero.result?.tdc ?? 0);
-  const shows = (of: TdcSide) => pass?.readings.find((reading) => reading.side === of)?.shows;
-  const first = zero.passes.length === 0;
-
+  const { zero } = report;
+  const search = useSearch({ report, write });
+  const { step, troubled } = search;
   return (
     <StationBody
-      footer={
-        step.does === 'read' && side ? (
-          <View>
-            {ring.ring === 'rim' ? null : (
-              <Instruments
-                report={report}
-                valve={null}
-                wanted={{
-                  wheel: true,
-                  lift: false,
-                  shown: null,
-                  approach: table.height === 'stop' ? (side === 'before' ? 'forward' : 'backward') : 'any',
-                }}
-                typed={wholeReading(entry)}
-                onTake={({ wheel, box }) => wheel && record(wheel, box)}
-                onTied={entry.clear}
-              />
-            )}
-            <ReadingPad
-              entry={entry}
-              ring={ring}
-              rotation={build.engine.rotation}
-              recordLabel={table.record[side]}
-              onRecord={record}
-              onUndo={undo}
-              onNext={next}
-              width={width}
-              blocked={figure.needed && figure.mm === null ? 'Type the indicator’s figure first.' : null}
-            />
-          </View>
-        ) : step.does === 'set' && zero.id ? (
-          <SetTheWheel zero={zero} write={write} undo={undo} after={step.after} onRepeat={() => setAnother(true)} />
-        ) : (
-          <Proved
-            report={report}
-            write={write}
-            onNext={next}
-            nextLabel={report.target.intakeCentreline === null ? 'On to the card' : 'On to reading the cam'}
-            onProveAgain={() => setAnother(true)}
-            onOtherMethod={onOtherMethod}
-            undo={undo}
-          />
-        )
-      }
+      footer={<WhatIsPressed report={report} write={write} undo={undo} search={search} onOtherMethod={onOtherMethod} />}
     >
-      <View className="items-center pt-2">
-        <DegreeWheel
-          ring={ring}
-          rotation={build.engine.rotation}
-          position={entry.position}
-          turning={entry.turning}
-          figureAt={entry.figureAt}
-          size={size}
-          marks={pass?.readings.map(({ at }) => ({ at, kind: 'contact' as const })) ?? []}
-          blocked={
-            pass?.result && pass.result.arc > 0
-              ? { from: pass.result.tdc + pass.result.offsetShift - pass.result.half, sweep: pass.result.arc }
-              : null
-          }
-          tdc={tdc}
-          turn={side === null ? null : table.height === 'stop' && side === 'after' ? 'backward' : 'forward'}
-          figure={shown.figure}
-          word={shown.word}
-          description={describeWheel(report, entry.state.state === 'whole' ? formatReading(entry.state.reading) : null)}
-          {...(step.does === 'read' ? { onTurn: entry.turnTo } : {})}
-        />
-        <PairedReadings
-          left={{ shows: shows('before'), label: table.label.before }}
-          right={table.readings === 'pair' ? { shows: shows('after'), label: table.label.after } : null}
-        />
-      </View>
+      <Wheel report={report} search={search} />
       <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
-          {sentence}
+          {search.sentence}
         </Words>
-        {step.does === 'read' ? <FigureField figure={figure} report={report} /> : null}
-        {fresh ? (
-          <View className="flex-row flex-wrap gap-x-4">
-            {table.readings === 'pair' && ring.ring !== 'rim' ? (
-              <QuietButton
-                label={otherSide ? `First the one ${table.label.before}` : `First the one ${table.label.after}`}
-                onPress={() => setOtherSide(!otherSide)}
-              />
-            ) : null}
-            {first ? (
-              <QuietButton
-                label="Another method"
-                testID="another-method"
-                onPress={() =>
-                  zero.id && write('entry.voided', { voids: zero.id, reason: 'Another method was taken.' })
-                }
-              />
-            ) : null}
-          </View>
-        ) : null}
+        {step.does === 'read' ? <FigureField figure={search.figure} report={report} /> : null}
+        {search.fresh ? <OtherChoices report={report} write={write} search={search} /> : null}
         {step.does === 'set' ? <OtherWays zero={zero} /> : null}
         {troubled?.problem ? <Trouble pass={troubled} report={report} write={write} /> : null}
         {zero.odd ? <Notice kind="warning" message={zero.odd} testID="odd-arc" /> : null}
@@ -205,6 +58,133 @@ function Measuring({ report, write, undo, onOtherMethod }: StationProps & { read
         {step.does === 'nothing' ? <ZeroStanding report={report} write={write} /> : null}
       </View>
     </StationBody>
+  );
+}
+
+interface PressedProps extends StationProps {
+  readonly search: Search;
+  readonly onOtherMethod: () => void;
+}
+
+/** What stays under the thumb: the pad, the wheel to be set, or where one goes from a proved zero. */
+function WhatIsPressed({ report, write, undo, search, onOtherMethod }: PressedProps) {
+  const { zero, target } = report;
+  const { step, side } = search;
+  if (step.does === 'read' && side) return <ReadTheWheel report={report} undo={undo} search={search} side={side} />;
+  if (step.does === 'set' && zero.id)
+    return <SetTheWheel zero={zero} write={write} undo={undo} after={step.after} onRepeat={search.repeat} />;
+  return (
+    <Proved
+      report={report}
+      write={write}
+      onNext={search.next}
+      nextLabel={target.intakeCentreline === null ? 'On to the card' : 'On to reading the cam'}
+      onProveAgain={search.repeat}
+      onOtherMethod={onOtherMethod}
+      undo={undo}
+    />
+  );
+}
+
+type ReadProps = Pick<PressedProps, 'report' | 'undo' | 'search'> & { readonly side: TdcSide };
+
+/** A stop is felt on the side that it is met from; a drop is read either way. */
+const approachTo = (side: TdcSide, height: 'stop' | 'indicator'): 'forward' | 'backward' | 'any' => {
+  if (height !== 'stop') return 'any';
+  return side === 'before' ? 'forward' : 'backward';
+};
+
+function ReadTheWheel({ report, undo, search, side }: ReadProps) {
+  const { ring } = report.zero;
+  const { table, entry, figure, record } = search;
+  const width = useStationWidth();
+  return (
+    <View>
+      {ring.ring === 'rim' ? null : (
+        <Instruments
+          report={report}
+          valve={null}
+          wanted={{ wheel: true, lift: false, shown: null, approach: approachTo(side, table.height) }}
+          typed={wholeReading(entry)}
+          onTake={({ wheel, box }) => wheel && record(wheel, box)}
+          onTied={entry.clear}
+        />
+      )}
+      <ReadingPad
+        entry={entry}
+        ring={ring}
+        rotation={report.build.engine.rotation}
+        recordLabel={table.record[side]}
+        onRecord={record}
+        onUndo={undo}
+        onNext={search.next}
+        width={width}
+        blocked={figure.needed && figure.mm === null ? 'Type the indicator’s figure first.' : null}
+      />
+    </View>
+  );
+}
+
+/** The arc that the piston could not cross. */
+const blockedBy = (pass: Pass | undefined) =>
+  pass?.result && pass.result.arc > 0
+    ? { from: pass.result.tdc + pass.result.offsetShift - pass.result.half, sweep: pass.result.arc }
+    : null;
+
+/** The wheel under its pointer, with what was met on it, and both readings of the pass. */
+function Wheel({ report, search }: Pick<PressedProps, 'report' | 'search'>) {
+  const { zero, build } = report;
+  const { table, step, side, pass, entry } = search;
+  const size = useWheelSize();
+  const shown = figureOf(entry, step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null));
+  const shows = (of: TdcSide) => pass?.readings.find((reading) => reading.side === of)?.shows;
+  const turn = side && approachTo(side, table.height) === 'backward' ? 'backward' : 'forward';
+  return (
+    <View className="items-center pt-2">
+      <DegreeWheel
+        ring={zero.ring}
+        rotation={build.engine.rotation}
+        position={entry.position}
+        turning={entry.turning}
+        figureAt={entry.figureAt}
+        size={size}
+        marks={pass?.readings.map(({ at }) => ({ at, kind: 'contact' as const })) ?? []}
+        blocked={blockedBy(pass)}
+        tdc={search.tdc}
+        turn={side && turn}
+        figure={shown.figure}
+        word={shown.word}
+        description={describeWheel(report, entry.state.state === 'whole' ? formatReading(entry.state.reading) : null)}
+        {...(step.does === 'read' ? { onTurn: entry.turnTo } : {})}
+      />
+      <PairedReadings
+        left={{ shows: shows('before'), label: table.label.before }}
+        right={table.readings === 'pair' ? { shows: shows('after'), label: table.label.after } : null}
+      />
+    </View>
+  );
+}
+
+/** Before the first reading of a pass: the other side first, or another method altogether. */
+function OtherChoices({ report, write, search }: Pick<PressedProps, 'report' | 'write' | 'search'>) {
+  const { zero } = report;
+  const { table, otherSide } = search;
+  return (
+    <View className="flex-row flex-wrap gap-x-4">
+      {table.readings === 'pair' && zero.ring.ring !== 'rim' ? (
+        <QuietButton
+          label={`First the one ${table.label[otherSide.chosen ? 'before' : 'after']}`}
+          onPress={otherSide.change}
+        />
+      ) : null}
+      {zero.passes.length === 0 ? (
+        <QuietButton
+          label="Another method"
+          testID="another-method"
+          onPress={() => zero.id && write('entry.voided', { voids: zero.id, reason: 'Another method was taken.' })}
+        />
+      ) : null}
+    </View>
   );
 }
 
