@@ -142,8 +142,8 @@ async function readBy(method: string): Promise<void> {
   await browser.press(`read-${method}`);
   await browser.press('method-go');
 }
-/** Ties the count: the wheel shows so much before TDC. */
-async function tieAt(before: string): Promise<void> {
+/** Syncs the count: the wheel shows so much before TDC. */
+async function syncAt(before: string): Promise<void> {
   await browser.fill('reading', before);
   await browser.keys('b');
   await until(() => browser.keys('t'), new RegExp(`^${before}° before`));
@@ -153,7 +153,7 @@ async function tieAt(before: string): Promise<void> {
 const flankAt = (drop: number): number =>
   LOBE.nose - LOBE.half * Math.sqrt(1 - ((LOBE.peak - drop) / LOBE.peak) ** (1 / LOBE.power));
 
-test('a builder’s own box at Read: tied, refused when it cannot be right, taken with one key, lost and found', async () => {
+test('a builder’s own box at Read: synced, refused when it cannot be right, taken with one key, lost and found', async () => {
   browser = await openBrowser(server.base, WIDE);
   await signIn(browser, 'mara', 'layout-dye-demo');
   const key = await giveKey();
@@ -163,8 +163,8 @@ test('a builder’s own box at Read: tied, refused when it cannot be right, take
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
-  await browser.seeText('instrument-trouble', /tie the count to it/);
-  await tieAt('100');
+  await browser.seeText('instrument-trouble', /sync the count to it/);
+  await syncAt('100');
   await box.turnTo(LOBE.nose);
   await zeroHere();
   await box.turnTo(50);
@@ -187,7 +187,7 @@ test('a builder’s own box at Read: tied, refused when it cannot be right, take
   expect((await recorded()).length).toBe(before + 1);
   expect(await axeViolations(browser)).toEqual([]);
 
-  // Its count jumps half a turn: said, and nothing is taken until it is tied anew.
+  // Its count jumps half a turn: said, and nothing is taken until it is synced anew.
   box.jump(180);
   await browser.seeText('instrument-trouble', /has jumped/);
   await takeAndHear(/has jumped/);
@@ -210,11 +210,11 @@ test('a slow turn by hand becomes a trace; a turn back on the way is noticed and
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
-  await browser.press('instrument-tie');
+  await browser.press('instrument-sync');
   await browser.seeText('instrument-trouble', /Type what stands under the pointer/);
   for (const sign of '100') await browser.pressText(sign);
   await browser.press('side-before');
-  await until(() => browser.press('instrument-tie').catch(() => undefined), /^100° before/);
+  await until(() => browser.press('instrument-sync').catch(() => undefined), /^100° before/);
   await readBy('trace');
   await until(() => browser.press('instrument-zero'), SHOWS_ZERO);
   await browser.press('turn-begin');
@@ -249,8 +249,8 @@ test('a minute at 1,000 lines a second, one in a hundred damaged: every reading 
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
-  await browser.seeText('instrument-trouble', /tie the count to it/);
-  await tieAt('100');
+  await browser.seeText('instrument-trouble', /sync the count to it/);
+  await syncAt('100');
   await readBy('identity');
   await zeroHere();
   const began = box.said();

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { readBuildFile } from '../src/record/file';
+import { readBuildFile } from '../src/record/read-file';
 import { derive } from '../src/report/report';
 
 /** `npm run -s report -- FILE`: prints the Report of a build file as JSON. `-` reads standard input. Exit 2 for a bad file. */

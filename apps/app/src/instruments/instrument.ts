@@ -1,12 +1,12 @@
 import { type Condition, type Heard, SILENT, conditionOf, hear, steadyOf } from '@yosoku/core/instruments/hear';
 import { type TurnRecorder, recordTurn } from '@yosoku/core/instruments/record-turn';
-import { type Tie, ringAt } from '@yosoku/core/instruments/tie';
+import { type Sync, ringAt } from '@yosoku/core/instruments/sync';
 
 /** How a line to the server stands. */
 type Link = 'opening' | 'open' | 'broken';
 
-/** A tie, and the setting of the wheel for which it was made. */
-export interface WheelTie extends Tie {
+/** A sync, and the setting of the wheel for which it was made. */
+export interface WheelSync extends Sync {
   readonly setting: string | null;
 }
 
@@ -23,7 +23,7 @@ export interface Showing {
   readonly tally: Heard['tally'];
   /** How far it has come since it last turned round, by its own count: negative downwards. Degrees. */
   readonly run: number;
-  readonly tie: WheelTie | null;
+  readonly sync: WheelSync | null;
   /** What the indicators showed where they were zeroed, mm. */
   readonly zero: readonly [number, number];
 }
@@ -34,10 +34,10 @@ export interface Instrument {
   readonly showing: () => Showing;
   /** Told at most once a frame. */
   readonly follow: (each: () => void) => () => void;
-  readonly tieTo: (tie: WheelTie) => void;
+  readonly syncTo: (sync: WheelSync) => void;
   /** An indicator is set to 0 where it shows so much, mm. */
   readonly zeroAt: (which: 0 | 1, shows: number) => void;
-  /** Records a turn through a tie: the lift of one indicator above its zero. */
+  /** Records a turn through a sync: the lift of one indicator above its zero. */
   readonly record: (which: 0 | 1) => TurnRecorder | null;
   readonly stopRecording: () => void;
   /** Says something to whoever is at the other end: only a practice box listens. */
@@ -71,8 +71,8 @@ export function openInstrument(
   let frame = 0;
   let run = 0;
   let turnedAt = 0;
-  let recording: { readonly recorder: TurnRecorder; readonly tie: WheelTie; readonly which: 0 | 1 } | null = null;
-  let tie: WheelTie | null = null;
+  let recording: { readonly recorder: TurnRecorder; readonly sync: WheelSync; readonly which: 0 | 1 } | null = null;
+  let sync: WheelSync | null = null;
   let zero: Showing['zero'] = [0, 0];
   const followers = new Set<() => void>();
   const tell = (): void => {
@@ -106,9 +106,9 @@ export function openInstrument(
       run = 0;
       turnedAt = last.angle;
     } else moved(before.last.angle, last.angle);
-    if (!recording || recording.tie.origin !== heard.origin) return;
+    if (!recording || recording.sync.origin !== heard.origin) return;
     const lift = last.lifts[recording.which];
-    if (lift !== null) recording.recorder.add(ringAt(recording.tie, last.angle), lift - zero[recording.which]);
+    if (lift !== null) recording.recorder.add(ringAt(recording.sync, last.angle), lift - zero[recording.which]);
   };
   const connect = (): void => {
     link = link === 'open' ? 'broken' : link;
@@ -152,15 +152,15 @@ export function openInstrument(
       lostBecause: heard.lostBecause,
       tally: heard.tally,
       run,
-      tie,
+      sync,
       zero,
     }),
     follow: (each) => {
       followers.add(each);
       return () => followers.delete(each);
     },
-    tieTo: (fresh) => {
-      tie = fresh;
+    syncTo: (fresh) => {
+      sync = fresh;
       tell();
     },
     zeroAt: (which, shows) => {
@@ -168,8 +168,8 @@ export function openInstrument(
       tell();
     },
     record: (which) => {
-      if (!tie) return null;
-      recording = { recorder: recordTurn(), tie, which };
+      if (!sync) return null;
+      recording = { recorder: recordTurn(), sync, which };
       return recording.recorder;
     },
     stopRecording: () => {

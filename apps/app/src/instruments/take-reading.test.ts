@@ -1,4 +1,4 @@
-import { tieAt } from '@yosoku/core/instruments/tie';
+import { syncAt } from '@yosoku/core/instruments/sync';
 import type { Showing } from './instrument';
 import { type Wanted, takeReading } from './take-reading';
 
@@ -14,7 +14,7 @@ const showing: Showing = {
   lostBecause: null,
   tally,
   run: 12,
-  tie: { ...tieAt(100, 0, 1, 0), setting: SETTING },
+  sync: { ...syncAt(100, 0, 1, 0), setting: SETTING },
   zero: [8, 0],
 };
 const wanted: Wanted = { approach: 'forward', wheel: true, shown: -1.27, lift: false };
@@ -43,7 +43,7 @@ test.each([
   ['its lines come late', { condition: 'behind' }, {}, /are late/],
   ['two boxes speak', { condition: 'two-boxes' }, {}, /Two boxes/],
   ['the count lost its origin', { origin: 1 }, {}, /Sync it/],
-  ['the wheel was set since', { tie: { ...tieAt(100, 0, 1, 0), setting: 'older' } }, {}, /Sync it/],
+  ['the wheel was set since', { sync: { ...syncAt(100, 0, 1, 0), setting: 'older' } }, {}, /Sync it/],
   ['it was come to turning back', { run: -3 }, {}, /Go back well past it/],
   ['it is to be read turning back', {}, { approach: 'backward' }, /read turning back/],
   ['the indicator is not at its figure', { zero: [7.9, 0] }, {}, /bring it to −?-?0\.050/],
@@ -60,10 +60,10 @@ test.each([
 });
 
 test('an encoder that counts the other way is come to forward when its count falls', () => {
-  const other = { ...tieAt(100, 0, -1, 0), setting: SETTING };
-  expect(take({ tie: other, run: -12 })).toMatchObject({
+  const other = { ...syncAt(100, 0, -1, 0), setting: SETTING };
+  expect(take({ sync: other, run: -12 })).toMatchObject({
     ok: true,
     taken: { wheel: { shows: 69.25, side: 'before' } },
   });
-  expect(take({ tie: other, run: 12 }).ok).toBe(false);
+  expect(take({ sync: other, run: 12 }).ok).toBe(false);
 });

@@ -1,9 +1,9 @@
 import { type WheelReading, type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
-import { ringAt, usualSense } from '@yosoku/core/instruments/tie';
+import { ringAt, usualSense } from '@yosoku/core/instruments/sync';
 import type { Rotation } from '@yosoku/core/crank/rotation';
 import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
-import type { Showing, WheelTie } from './instrument';
+import type { Showing, WheelSync } from './instrument';
 
 /** What a station wants of an instrument. */
 export interface Wanted {
@@ -30,12 +30,12 @@ const BROUGHT = 0.02;
 /** A run of less than this says nothing of the way that it was come to, degrees. */
 const SURE = 0.5;
 
-/** Does a tie hold: the count has its origin still, and the wheel was not set since? */
-export const holds = (tie: WheelTie | null, showing: Showing, setting: string | null): tie is WheelTie =>
-  tie !== null && tie.origin === showing.origin && tie.setting === setting;
+/** Does a sync hold: the count has its origin still, and the wheel was not set since? */
+export const holds = (sync: WheelSync | null, showing: Showing, setting: string | null): sync is WheelSync =>
+  sync !== null && sync.origin === showing.origin && sync.setting === setting;
 
 /** Ring position as the instrument has it, to a twentieth of a degree. */
-export const ringNow = (tie: WheelTie, angle: number): number => Math.round(ringAt(tie, angle) * 20) / 20;
+export const ringNow = (sync: WheelSync, angle: number): number => Math.round(ringAt(sync, angle) * 20) / 20;
 
 const no = (why: string): Take => ({ ok: false, why });
 
@@ -54,10 +54,10 @@ export function takeReading(
   if (showing.condition === 'two-boxes') return no('Two boxes are sending at once. Unplug one of them.');
   if (showing.condition === 'behind') return no('Its readings are late. Wait a moment, and try again.');
   if (showing.condition !== 'live') return no('No signal from the instrument. Nothing was recorded.');
-  const { steady, tie } = showing;
+  const { steady, sync } = showing;
   if (!steady) return no('Hold it still: it is still turning.');
-  if (wanted.wheel && !holds(tie, showing, setting)) return no('Sync it with the wheel first.');
-  const run = (tie?.sense ?? usualSense(rotation)) * showing.run;
+  if (wanted.wheel && !holds(sync, showing, setting)) return no('Sync it with the wheel first.');
+  const run = (sync?.sense ?? usualSense(rotation)) * showing.run;
   if (wanted.approach !== 'any' && Math.abs(run) > SURE && run > 0 !== (wanted.approach === 'forward'))
     return no(
       wanted.approach === 'forward'
@@ -74,7 +74,7 @@ export function takeReading(
   return {
     ok: true,
     taken: {
-      wheel: wanted.wheel && tie ? readingAt(ring, ringNow(tie, steady.angle)) : null,
+      wheel: wanted.wheel && sync ? readingAt(ring, ringNow(sync, steady.angle)) : null,
       lift,
       box: showing.box ?? 'bench box',
     },

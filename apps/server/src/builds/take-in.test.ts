@@ -1,6 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
 import type { Entry } from '@yosoku/core/record/entry';
-import { readBuildFile, writeBuildFile } from '@yosoku/core/record/file';
+import { writeBuildFile } from '@yosoku/core/record/file';
+import { readBuildFile } from '@yosoku/core/record/read-file';
 import { derive } from '@yosoku/core/report/report';
 import { larkMillEight } from '../demo/signed-build';
 import { NINE_KEYWAYS, PIECES } from '../demo/shelf';

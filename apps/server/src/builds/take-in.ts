@@ -1,7 +1,8 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import type { Entry } from '@yosoku/core/record/entry';
-import { type BuildFile, readBuildFile } from '@yosoku/core/record/file';
+import type { BuildFile } from '@yosoku/core/record/file';
+import { readBuildFile } from '@yosoku/core/record/read-file';
 import type { Db } from '../db/database';
 import { build, builder, entry } from '../db/schema';
 import { isDuplicate, retried } from '../db/trouble';

@@ -3,7 +3,7 @@ import type { BodyOf, Entry } from '@yosoku/core/record/entry';
 import type { ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { inches, millimetres } from '@yosoku/core/units/length';
 import { after, before, falling, flanksOf, measuring, pass, rising } from './measuring';
-import { type Pen, openLogbook } from './scribe';
+import { type Pen, openLogbook } from './demo-logbook';
 
 /** Complete, with a history: 2½° late, moved, measured again, on the card. */
 export function kestrelPointSix(pen: Pen): Entry[] {

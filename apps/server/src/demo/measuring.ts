@@ -2,7 +2,7 @@ import { wrap360 } from '@yosoku/core/units/angle';
 import type { WheelReading } from '@yosoku/core/crank/wheel';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { ReadMethodName } from '@yosoku/core/measure/read-methods';
-import type { openLogbook } from './scribe';
+import type { openLogbook } from './demo-logbook';
 
 export type Book = ReturnType<typeof openLogbook>;
 

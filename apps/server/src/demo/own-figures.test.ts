@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import type { Entry } from '@yosoku/core/record/entry';
-import { readBuildFile } from '@yosoku/core/record/file';
+import { readBuildFile } from '@yosoku/core/record/read-file';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
 import { alderCreekFour, gannetTwin, kestrelPointSix, oldTarnEight, quarryHillFour } from './builds';
 import { larkMillEight } from './signed-build';

@@ -1,7 +1,7 @@
 import type { Entry } from '@yosoku/core/record/entry';
 import type { Hardware } from '@yosoku/core/timing-set/hardware';
 import { millimetres } from '@yosoku/core/units/length';
-import type { Pen } from './scribe';
+import type { Pen } from './demo-logbook';
 
 /** Ids of the pieces: a demo shop has its database to itself. */
 export const PIECES = {

@@ -3,7 +3,7 @@ import { derive } from '@yosoku/core/report/report';
 import { SIGN_CHECK_NAMES } from '@yosoku/core/sign/sign-checks';
 import { inches } from '@yosoku/core/units/length';
 import { after, before, flanksOf, measuring, pass } from './measuring';
-import { type Pen, openLogbook } from './scribe';
+import { type Pen, openLogbook } from './demo-logbook';
 import { NINE_KEYWAYS, PIECES } from './shelf';
 
 /** From verdict to signature: 4½° late, moved by its crank gear, proved, cleared and signed. The gear gave less than its label. */

@@ -7,7 +7,7 @@ import type { Entry } from '@yosoku/core/record/entry';
 import { derive } from '@yosoku/core/report/report';
 import { gannetTwin, oldTarnEight } from '../demo/builds';
 import { larkMillEight } from '../demo/signed-build';
-import type { Pen } from '../demo/scribe';
+import type { Pen } from '../demo/demo-logbook';
 import { printSheet } from './build-sheet';
 
 /** Opened with poppler (Debian's poppler-utils), which shares nothing with what writes the sheet. */

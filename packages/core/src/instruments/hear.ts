@@ -19,7 +19,7 @@ export interface Heard {
   readonly behind: number;
   /** When another box was heard on the same line last; null: never. */
   readonly otherAt: number | null;
-  /** Each time the encoder's count lost its origin: the box began anew, or it jumped. What was tied to it before holds no longer. */
+  /** Each time the encoder's count lost its origin: the box began anew, or it jumped. What was synced to it before holds no longer. */
   readonly origin: number;
   readonly lostBecause: 'jumped' | 'restarted' | null;
   readonly tally: Tally;

@@ -5,7 +5,7 @@ import { makeRandom } from '../statistics/random';
 import { type Heard, SILENT, conditionOf, hear, steadyOf } from './hear';
 import { checksum, formatLine, parseLine } from './line';
 import { recordTurn } from './record-turn';
-import { ringAt, tieAt, tieError } from './tie';
+import { ringAt, syncAt, syncError } from './sync';
 
 const LOBE = { peak: 8.4, nose: 108, half: 150, power: 3, lean: 1.5 };
 const liftAt = (angle: number): number => lobeAt(LOBE, angle).lift;
@@ -200,9 +200,9 @@ describe('a turn recorded by hand', () => {
   });
 });
 
-test('a tie reads the count as the wheel, either way round', () => {
-  const tie = tieAt(100, 20, -1, 0);
-  expect(ringAt(tie, 100)).toBe(20);
-  expect(ringAt(tie, 90)).toBe(30);
-  expect(tieError(tie, 90, 391)).toBeCloseTo(-1, 9);
+test('a sync reads the count as the wheel, either way round', () => {
+  const sync = syncAt(100, 20, -1, 0);
+  expect(ringAt(sync, 100)).toBe(20);
+  expect(ringAt(sync, 90)).toBe(30);
+  expect(syncError(sync, 90, 391)).toBeCloseTo(-1, 9);
 });

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { type Entry, entrySchema } from './entry';
 import { isWellFormed } from '../units/text';
-import { firstIssue } from './issue-path';
 
 /** The open file of one build: its entries, oldest first. `*.yosoku.json`. */
 export const buildFileSchema = z
@@ -37,31 +36,6 @@ export const buildFileSchema = z
   });
 
 export type BuildFile = z.infer<typeof buildFileSchema>;
-
-export type ReadFile =
-  | { readonly ok: true; readonly file: BuildFile }
-  | { readonly ok: false; readonly field: string; readonly message: string };
-
-/**
- * Reads the text of a build file.
- * @returns the file, or the field at fault (empty when the text is no JSON) with what was expected there.
- */
-export function readBuildFile(text: string): ReadFile {
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    const short = text.trimStart().startsWith('{') && !text.trimEnd().endsWith('}');
-    return {
-      ok: false,
-      field: '',
-      message: short ? 'the file ends too early: it was cut short' : 'this is not JSON text',
-    };
-  }
-  const parsed = buildFileSchema.safeParse(json);
-  if (!parsed.success) return { ok: false, ...firstIssue(parsed.error) };
-  return { ok: true, file: parsed.data };
-}
 
 /** The text of a build file. Two writings of the same entries are the same text. */
 export const writeBuildFile = (

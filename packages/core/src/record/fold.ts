@@ -76,7 +76,7 @@ export interface Build {
   readonly reopened: EntryOf<'build.reopened'> | null;
   readonly voided: ReadonlyMap<string, string>;
   /** Entries that name something which is not in the logbook, or has been voided: entry id → what is missing. */
-  readonly adrift: ReadonlyMap<string, string>;
+  readonly unlinked: ReadonlyMap<string, string>;
   readonly entryCount: number;
 }
 
@@ -97,7 +97,7 @@ export function fold(entries: readonly Entry[]): Build | null {
   const description = lastOf(all('build.described'), (body) => body.replaces);
   if (!description) return null;
 
-  const adrift = new Map(
+  const unlinked = new Map(
     [...late].map((entry) => [entry, 'It came after the signature: kept, and no part of what was signed.']),
   );
   const begun = inOrder(all('zero.begun'), (body) => body.after);
@@ -109,12 +109,12 @@ export function fold(entries: readonly Entry[]): Build | null {
 
   const taken = all('zero.reading').filter(({ id, body }) => {
     const lost = !zeroIds.has(body.zero) || (body.setting !== null && !settingIds.has(body.setting));
-    if (lost) adrift.set(id, 'It belongs to a zero that has been undone or is not in the logbook.');
+    if (lost) unlinked.set(id, 'It belongs to a zero that has been undone or is not in the logbook.');
     return !lost;
   });
   const ofTrial = <E extends EntryOf<TrialKind>>({ id, body }: E): boolean => {
     const lost = !trialIds.has(body.trial);
-    if (lost) adrift.set(id, 'It belongs to a trial that has been undone or is not in the logbook.');
+    if (lost) unlinked.set(id, 'It belongs to a trial that has been undone or is not in the logbook.');
     return !lost;
   };
   const readings = all('reading.taken').filter(ofTrial);
@@ -177,7 +177,7 @@ export function fold(entries: readonly Entry[]): Build | null {
     trials,
     trial: trials.at(-1) ?? null,
     voided,
-    adrift,
+    unlinked,
     entryCount: entries.length,
   };
 }

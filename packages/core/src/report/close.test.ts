@@ -4,7 +4,8 @@ import { book, id } from '../testing/book';
 import { readingAt } from '../crank/wheel';
 import type { Hardware, Setting } from '../timing-set/hardware';
 import { type BodyOf, entrySchema } from '../record/entry';
-import { readBuildFile, writeBuildFile } from '../record/file';
+import { writeBuildFile } from '../record/file';
+import { readBuildFile } from '../record/read-file';
 import { readingsTable } from './readings-table';
 import { type Report, derive } from './report';
 
@@ -463,6 +464,8 @@ describe('files', () => {
   test.each([
     ['', /not JSON/],
     ['{"format":"yosoku-build","version":1,"entries":[{"id":', /cut short/],
+    ['{"format":"yosoku-build",\n "version":1 "entries":[]}', /line 2, column 14: a comma is missing/],
+    ['\uFEFF{"format":"other"}', /expected "yosoku-build"/],
     ['{"format":"yosoku-build","version":2,"entries":[]}', /newer/],
     ['{"format":"something","version":1,"entries":[]}', /yosoku-build/],
   ])('%s is refused with what is wrong', (text, says) => {

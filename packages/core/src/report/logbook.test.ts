@@ -8,7 +8,8 @@ import fc from 'fast-check';
 import { book, id } from '../testing/book';
 import { type WheelRing, readingAt } from '../crank/wheel';
 import { type Entry, ENTRY_KINDS, entrySchema } from '../record/entry';
-import { readBuildFile, writeBuildFile } from '../record/file';
+import { writeBuildFile } from '../record/file';
+import { readBuildFile } from '../record/read-file';
 import { jsonSchemas } from './json-schemas';
 import { type Report, derive, reportSchema } from './report';
 
@@ -469,7 +470,7 @@ describe('kept, named, and left out', () => {
     expect(job.report().trials[0]?.views[0]?.value).toBe(114.5);
   });
 
-  test('what leans on an undone entry is adrift, not lost; rings of links make nothing vanish', () => {
+  test('what leans on an undone entry is unlinked, not lost; rings of links make nothing vanish', () => {
     const job = book();
     const setting = job.proved();
     job.card();

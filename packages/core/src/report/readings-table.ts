@@ -57,7 +57,7 @@ export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
     build.trials.flatMap(({ rounds }) => rounds.map((round) => [round.id, methodOf(round)] as const)),
   );
   return entries.flatMap((entry): ReadingRow[] => {
-    const left = build.voided.get(entry.id) ?? build.adrift.get(entry.id);
+    const left = build.voided.get(entry.id) ?? build.unlinked.get(entry.id);
     const common = {
       ...EMPTY,
       'taken at (UTC)': new Date(entry.takenAt).toISOString(),

@@ -199,7 +199,7 @@ function findProblems(build: Build, card: CompletedCard, troubled: readonly Trou
       remedy,
     })),
     ...troubled,
-    ...[...build.adrift].map(([id, message]) => ({
+    ...[...build.unlinked].map(([id, message]) => ({
       entries: [id],
       message,
       remedy: 'It is kept, but nothing is worked out from it.',

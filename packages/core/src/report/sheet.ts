@@ -423,7 +423,7 @@ function asideNotes(
   trials: readonly TrialFinding[],
   troubled: readonly TroubledGroup[],
 ): Map<string, string> {
-  const notes = new Map(build.adrift);
+  const notes = new Map(build.unlinked);
   for (const { entries, message, remedy } of troubled) for (const id of entries) notes.set(id, `${message} ${remedy}`);
   for (const { rounds } of trials)
     for (const { readings, zeroProved } of rounds)

@@ -84,7 +84,7 @@ export function ByIndicator({ report, choice, reading, bar }: ByIndicatorProps) 
               wanted={{ wheel: byWheel, lift: true, shown: null, approach: byWheel ? 'forward' : 'any' }}
               typed={wholeReading(wheel)}
               onTake={take}
-              onTied={wheel.clear}
+              onSynced={wheel.clear}
             />
           )}
           <LengthPad

@@ -68,7 +68,7 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
               }}
               typed={wholeReading(entry)}
               onTake={({ wheel, box }) => wheel && record(wheel, box)}
-              onTied={entry.clear}
+              onSynced={entry.clear}
             />
           )}
           <ReadingPad

@@ -109,7 +109,7 @@ function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) 
                 if (mm !== null && taken) reading.record(Math.max(0, mm), taken, { box });
                 wheel.clear();
               }}
-              onTied={wheel.clear}
+              onSynced={wheel.clear}
             />
           )}
           <LengthPad

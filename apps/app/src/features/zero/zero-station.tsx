@@ -107,7 +107,7 @@ function ReadTheWheel({ report, undo, search, side }: ReadProps) {
           wanted={{ wheel: true, lift: false, shown: null, approach: approachTo(side, table.height) }}
           typed={wholeReading(entry)}
           onTake={({ wheel, box }) => wheel && record(wheel, box)}
-          onTied={entry.clear}
+          onSynced={entry.clear}
         />
       )}
       <ReadingPad

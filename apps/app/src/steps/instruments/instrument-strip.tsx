@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Text, View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
 import { type WheelReading, formatReading, readingAt, ringPosition } from '@yosoku/core/crank/wheel';
-import { tieAt, usualSense } from '@yosoku/core/instruments/tie';
+import { syncAt, usualSense } from '@yosoku/core/instruments/sync';
 import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { useShortcuts } from '@/ui/use-shortcuts';
@@ -22,11 +22,11 @@ export interface StripProps {
   readonly report: Report;
   readonly valve: Valve | null;
   readonly wanted: Wanted;
-  /** What is typed as the wheel's reading, to tie the count by. */
+  /** What is typed as the wheel's reading, to sync the count by. */
   readonly typed: WheelReading | null;
   readonly onTake: (taken: Taken) => void;
-  /** The draft that served to tie is done with. */
-  readonly onTied: () => void;
+  /** The draft that served to sync is done with. */
+  readonly onSynced: () => void;
 }
 
 /** The instrument at a station: what it shows, and one key to take a reading; or a way to plug one in. */
@@ -73,7 +73,7 @@ function Live({
   wanted,
   typed,
   onTake,
-  onTied,
+  onSynced,
   instrument,
 }: StripProps & { readonly instrument: Instrument }) {
   const theme = useTheme();
@@ -84,19 +84,19 @@ function Live({
   const trouble = said?.origin === showing.origin ? said.why : null;
   const standing = standingOf(report);
   const which = channelOf(valve, showing.lifts);
-  const { tie } = showing;
-  const tied = holds(tie, showing, standing.setting);
+  const { sync } = showing;
+  const synced = holds(sync, showing, standing.setting);
   const live = showing.condition === 'live';
   const lift = showing.lifts[which];
   const reading =
-    tied && showing.angle !== null ? formatReading(readingAt(standing.ring, ringNow(tie, showing.angle))) : null;
+    synced && showing.angle !== null ? formatReading(readingAt(standing.ring, ringNow(sync, showing.angle))) : null;
   const shown =
     lift === null ? null : formatComputedLength(lift - showing.zero[which], standing.units).replace('-', '−');
 
   const take = (): void => {
     const result = takeReading(instrument.showing(), which, wanted, standing);
-    // That it is not tied is said already, and why.
-    setTrouble(result.ok || (wanted.wheel && !tied) ? null : result.why);
+    // That it is not synced is said already, and why.
+    setTrouble(result.ok || (wanted.wheel && !synced) ? null : result.why);
     if (result.ok) onTake(result.taken);
   };
   const toWheel = (): void => {
@@ -105,13 +105,13 @@ function Live({
     else if (!now.steady || now.condition !== 'live')
       setTrouble('Hold the crank still: it cannot sync while it turns.');
     else {
-      const sense = now.tie?.sense ?? usualSense(standing.rotation);
-      instrument.tieTo({
-        ...tieAt(now.steady.angle, ringPosition(typed), sense, now.origin),
+      const sense = now.sync?.sense ?? usualSense(standing.rotation);
+      instrument.syncTo({
+        ...syncAt(now.steady.angle, ringPosition(typed), sense, now.origin),
         setting: standing.setting,
       });
       setTrouble(null);
-      onTied();
+      onSynced();
     }
   };
   const zero = (): void => {
@@ -128,7 +128,7 @@ function Live({
 
   const why = !live
     ? LOST[showing.condition as keyof typeof LOST]
-    : (trouble ?? (wanted.wheel && !tied ? untiedWords(showing, tie !== null) : null));
+    : (trouble ?? (wanted.wheel && !synced ? unsyncedWords(showing, sync !== null) : null));
   return (
     <View testID="instrument-strip" className="border-t border-hairline">
       <View className="flex-row flex-wrap items-center gap-x-2 px-3">
@@ -142,7 +142,7 @@ function Live({
             style={{ fontVariant: ['tabular-nums'] }}
           >
             {live
-              ? [wanted.wheel ? (reading ?? 'not tied') : null, shown].filter((each) => each !== null).join('  ·  ')
+              ? [wanted.wheel ? (reading ?? 'not synced') : null, shown].filter((each) => each !== null).join('  ·  ')
               : '–'}
           </Text>
           <Words look="soft" numberOfLines={1}>
@@ -150,8 +150,8 @@ function Live({
           </Words>
         </View>
         <View className="grow flex-row justify-end">
-          {wanted.wheel && !tied ? (
-            <StripKey testID="instrument-tie" label="Sync" says="Sync with the wheel" onPress={toWheel} />
+          {wanted.wheel && !synced ? (
+            <StripKey testID="instrument-sync" label="Sync" says="Sync with the wheel" onPress={toWheel} />
           ) : null}
           {lift === null || (!wanted.lift && wanted.shown === null) ? null : (
             <StripKey
@@ -185,12 +185,12 @@ function Live({
   );
 }
 
-function untiedWords({ lostBecause, origin }: Showing, wasTied: boolean): string {
-  if (origin > 0 && wasTied)
+function unsyncedWords({ lostBecause, origin }: Showing, wasSynced: boolean): string {
+  if (origin > 0 && wasSynced)
     return lostBecause === 'jumped'
       ? 'Encoder position lost. Enter the wheel reading and sync again.'
       : 'The box has restarted its count. Enter the wheel reading and sync again.';
-  return wasTied
+  return wasSynced
     ? 'The wheel was set since. Enter the wheel reading and sync again.'
     : 'Enter the wheel reading, hold the crank still, and sync.';
 }

@@ -34,7 +34,7 @@ function Recorder({ report, valve, onRecorded, instrument }: TurnRecorderProps &
   const showing = useShowing(instrument);
   const [recorder, setRecorder] = useState<TurnRecorder | null>(null);
   const [origin, setOrigin] = useState(0);
-  const tied = holds(showing.tie, showing, report.zero.setting);
+  const synced = holds(showing.sync, showing, report.zero.setting);
   const begin = (): void => {
     setRecorder(instrument.record(channelOf(valve, showing.lifts)));
     setOrigin(showing.origin);
@@ -46,9 +46,9 @@ function Recorder({ report, valve, onRecorded, instrument }: TurnRecorderProps &
   if (!recorder)
     return (
       <View className="gap-1">
-        <PrimaryButton testID="turn-begin" label="Record a slow turn" disabled={!tied} onPress={begin} />
+        <PrimaryButton testID="turn-begin" label="Record a slow turn" disabled={!synced} onPress={begin} />
         <Words look="soft">
-          {tied
+          {synced
             ? `Zero it on the base circle of the ${valve} first, and begin well before it opens.`
             : 'Sync it with the wheel first: enter the wheel reading, and press Sync.'}
         </Words>
