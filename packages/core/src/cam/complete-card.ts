@@ -1,6 +1,7 @@
 import type { CompletedLobe, Fact } from './completed-lobe';
 import type { LengthUnit } from '../units/length';
-import { type CamCard, EVENT_NAMES, type LobeCard, VALVES, type Valve, durationOf, eventCentre } from './card';
+import { type CamCard, type LobeCard, VALVES, type Valve } from './card';
+import { type CardRule, rulesOf } from './card-rules';
 import { type Contradiction, type FigureKey, findContradictions } from './contradictions';
 import { type CardFigure, figuresOf } from './card-figures';
 import { curveOf } from './card-lobe';
@@ -17,34 +18,12 @@ export interface CompletedCard {
   readonly overlaps: readonly { readonly height: number; readonly crank: number; readonly label: string }[];
 }
 
-/**
- * Completes a card: whatever follows from what it prints, each figure with what it came from; and names what cannot all be right.
- * Figures in a contradiction are shown as printed, and nothing is worked out from them.
- * @param units in which lengths are put into words.
- * Identities of the trade (duration = opens + 180 + closes; LSA = (ICL + ECL)/2; ground-in advance = LSA − ICL): definitions.
- * @example completeCard({ intake: { timing: [{ height: 1.27, at: 'lobe', opens: 21, closes: 55 }] } }, 'in') // 256°, centre 107°
- */
-export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
-  const contradictions = findContradictions(card, units);
-  const disputed = new Set(contradictions.flatMap(({ figures }) => figures));
+/** What the card prints, apart from what is disputed. */
+function printed(card: CamCard, disputed: ReadonlySet<FigureKey>): Map<FigureKey, Fact> {
   const facts = new Map<FigureKey, Fact>();
   const given = (key: FigureKey, value: number | undefined): void => {
     if (value !== undefined && !disputed.has(key)) facts.set(key, { value, from: null });
   };
-  /** A rule: takes what it needs, gives one more figure. Nothing printed is ever replaced. */
-  const rule = (
-    key: FigureKey,
-    needs: readonly FigureKey[],
-    from: string,
-    work: (...values: readonly number[]) => number,
-  ): boolean => {
-    if (facts.has(key) || disputed.has(key)) return false;
-    const values = needs.map((need) => facts.get(need)?.value);
-    if (values.some((value) => value === undefined)) return false;
-    facts.set(key, { value: work(...(values as number[])), from });
-    return true;
-  };
-
   for (const valve of VALVES) {
     const lobe: LobeCard = card[valve] ?? {};
     for (const name of ['centreline', 'lobeLift', 'valveLift', 'ratio'] as const) given(`${valve}.${name}`, lobe[name]);
@@ -55,169 +34,71 @@ export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
   }
   given('lobeSeparation', card.lobeSeparation);
   given('groundInAdvance', card.groundInAdvance);
+  return facts;
+}
 
-  // Every rule once more whenever one has given something.
-  for (let more = true; more;) {
-    more = false;
-    const tell = (gave: boolean): void => {
-      more ||= gave;
-    };
-    for (const valve of VALVES) {
-      const is = (name: string): FigureKey => `${valve}.${name}`;
-      const names = EVENT_NAMES[valve];
-      tell(
-        rule(is('valveLift'), [is('lobeLift'), is('ratio')], 'lobe lift × ratio, less lash', (lobe = 0, ratio = 0) =>
-          Math.max(0, lobe * ratio - (facts.get(is('lash'))?.value ?? 0)),
-        ),
-      );
-      tell(
-        rule(
-          is('lobeLift'),
-          [is('valveLift'), is('ratio')],
-          'valve lift and lash ÷ ratio',
-          (lift = 0, ratio = 1) => (lift + (facts.get(is('lash'))?.value ?? 0)) / ratio,
-        ),
-      );
-      tell(
-        rule(
-          is('ratio'),
-          [is('valveLift'), is('lobeLift')],
-          'valve lift and lash ÷ lobe lift',
-          (valveLift = 0, lobe = 1) => (valveLift + (facts.get(is('lash'))?.value ?? 0)) / lobe,
-        ),
-      );
-      const lines = card[valve]?.timing ?? [];
-      for (const line of lines) {
-        const on = (name: string): FigureKey => is(`${name}@${lineKey(line)}`);
-        const where = heightWords(line, units);
-        tell(
-          rule(
-            on('duration'),
-            [on('opens'), on('closes')],
-            `${names.opens} + 180 + ${names.closes} ${where}`,
-            (o = 0, c = 0) => durationOf(o, c),
-          ),
-        );
-        tell(
-          rule(
-            on('opens'),
-            [on('duration'), on('closes')],
-            `duration − 180 − ${names.closes} ${where}`,
-            (d = 0, c = 0) => d - 180 - c,
-          ),
-        );
-        tell(
-          rule(
-            on('closes'),
-            [on('duration'), on('opens')],
-            `duration − 180 − ${names.opens} ${where}`,
-            (d = 0, o = 0) => d - 180 - o,
-          ),
-        );
-      }
-      for (const line of lines) {
-        const on = (name: string): FigureKey => is(`${name}@${lineKey(line)}`);
-        const where = heightWords(line, units);
-        tell(
-          rule(
-            is('centreline'),
-            [on('opens'), on('closes')],
-            `half-way between the events ${where}, taking the lobe as symmetric`,
-            (o = 0, c = 0) => eventCentre(valve, o, c),
-          ),
-        );
-      }
-    }
-    tell(
-      rule(
-        'lobeSeparation',
-        ['intake.centreline', 'exhaust.centreline'],
-        '(ICL + ECL) ÷ 2',
-        (i = 0, e = 0) => (i + e) / 2,
-      ),
-    );
-    tell(
-      rule('groundInAdvance', ['lobeSeparation', 'intake.centreline'], 'LSA − ICL', (lsa = 0, icl = 0) => lsa - icl),
-    );
-    tell(
-      rule(
-        'intake.centreline',
-        ['lobeSeparation', 'groundInAdvance'],
-        'LSA − ground-in advance',
-        (lsa = 0, a = 0) => lsa - a,
-      ),
-    );
-    tell(
-      rule(
-        'exhaust.centreline',
-        ['lobeSeparation', 'groundInAdvance'],
-        'LSA + ground-in advance',
-        (lsa = 0, a = 0) => lsa + a,
-      ),
-    );
-    tell(
-      rule(
-        'intake.centreline',
-        ['lobeSeparation', 'exhaust.centreline'],
-        '2 × LSA − ECL',
-        (lsa = 0, e = 0) => 2 * lsa - e,
-      ),
-    );
-    tell(
-      rule(
-        'exhaust.centreline',
-        ['lobeSeparation', 'intake.centreline'],
-        '2 × LSA − ICL',
-        (lsa = 0, i = 0) => 2 * lsa - i,
-      ),
-    );
-    // Only when nothing better has placed the events: a duration laid about the centreline.
-    if (!more)
-      for (const valve of VALVES)
-        for (const line of card[valve]?.timing ?? []) {
-          const key = (name: string): FigureKey => `${valve}.${name}@${lineKey(line)}`;
-          const from = `duration about the ${EVENT_NAMES[valve].centreline}, taking the lobe as symmetric`;
-          const sign = valve === 'intake' ? -1 : 1;
-          const needs = [key('duration'), `${valve}.centreline`];
-          tell(rule(key('opens'), needs, from, (d = 0, c = 0) => d / 2 + sign * c - (valve === 'intake' ? 0 : 180)));
-          tell(rule(key('closes'), needs, from, (d = 0, c = 0) => d / 2 - sign * c - (valve === 'intake' ? 180 : 0)));
-        }
-  }
-
-  const valueOf = (key: FigureKey): number | null => facts.get(key)?.value ?? null;
-  const lobeOf = (valve: Valve): CompletedLobe => {
-    const lines = (card[valve]?.timing ?? []).map((line) => {
-      const on = (name: string): number | undefined => valueOf(`${valve}.${name}@${lineKey(line)}`) ?? undefined;
-      return {
-        ...line,
-        key: lineKey(line),
-        assumed: line.height === null,
-        duration: on('duration'),
-        opens: on('opens'),
-        closes: on('closes'),
-      };
-    });
-    const [lobeLift, valveLift, ratio, centreline] = ['lobeLift', 'valveLift', 'ratio', 'centreline'].map((name) =>
-      valueOf(`${valve}.${name}`),
-    ) as [number | null, number | null, number | null, number | null];
-    const fitted = curveOf(valve, { lines, lobeLift, valveLift, ratio, centreline }, card[valve] ?? {}, facts);
-    return {
-      centreline,
-      lines,
-      lobeLift,
-      valveLift,
-      ratio,
-      curve: fitted?.lobe ?? null,
-      placed: (centreline ?? card[valve]?.centreline ?? null) !== null,
-      shape: fitted?.shape ?? null,
-    };
+/** Works out whatever follows, every rule once more whenever one has given something. Nothing printed is ever replaced. */
+function follow(rules: readonly CardRule[], facts: Map<FigureKey, Fact>, disputed: ReadonlySet<FigureKey>): void {
+  const use = ({ gives, needs, from, work }: CardRule): boolean => {
+    if (facts.has(gives) || disputed.has(gives)) return false;
+    const values = needs.flatMap((need) => facts.get(need)?.value ?? []);
+    if (values.length < needs.length) return false;
+    facts.set(gives, { value: work(values, facts), from });
+    return true;
   };
-  const [intake, exhaust] = [lobeOf('intake'), lobeOf('exhaust')];
+  const [first, last] = [rules.filter((rule) => !rule.last), rules.filter((rule) => rule.last)];
+  // Not `some`: every rule has its turn in every round.
+  const round = (of: readonly CardRule[]): boolean => of.filter(use).length > 0;
+  while (round(first) || round(last));
+}
+
+function lobeOf(valve: Valve, card: CamCard, facts: ReadonlyMap<FigureKey, Fact>): CompletedLobe {
+  const valueOf = (name: string): number | null => facts.get(`${valve}.${name}`)?.value ?? null;
+  const lines = (card[valve]?.timing ?? []).map((line) => {
+    const on = (name: string): number | undefined => valueOf(`${name}@${lineKey(line)}`) ?? undefined;
+    return {
+      ...line,
+      key: lineKey(line),
+      assumed: line.height === null,
+      duration: on('duration'),
+      opens: on('opens'),
+      closes: on('closes'),
+    };
+  });
+  const figures = {
+    lobeLift: valueOf('lobeLift'),
+    valveLift: valueOf('valveLift'),
+    ratio: valueOf('ratio'),
+    centreline: valueOf('centreline'),
+  };
+  const fitted = curveOf(valve, { lines, ...figures }, card[valve] ?? {}, facts);
+  return {
+    ...figures,
+    lines,
+    curve: fitted?.lobe ?? null,
+    placed: (figures.centreline ?? card[valve]?.centreline ?? null) !== null,
+    shape: fitted?.shape ?? null,
+  };
+}
+
+/**
+ * Completes a card: whatever follows from what it prints, each figure with what it came from; and names what cannot all be right.
+ * Figures in a contradiction are shown as printed, and nothing is worked out from them.
+ * @param units in which lengths are put into words.
+ * Identities of the trade (duration = opens + 180 + closes; LSA = (ICL + ECL)/2; ground-in advance = LSA − ICL): definitions.
+ * @example completeCard({ intake: { timing: [{ height: 1.27, at: 'lobe', opens: 21, closes: 55 }] } }, 'in') // 256°, centre 107°
+ */
+export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
+  const contradictions = findContradictions(card, units);
+  const disputed = new Set(contradictions.flatMap(({ figures }) => figures));
+  const facts = printed(card, disputed);
+  follow(rulesOf(card, units), facts, disputed);
+  const [intake, exhaust] = [lobeOf('intake', card, facts), lobeOf('exhaust', card, facts)];
   return {
     intake,
     exhaust,
-    lobeSeparation: valueOf('lobeSeparation'),
-    groundInAdvance: valueOf('groundInAdvance'),
+    lobeSeparation: facts.get('lobeSeparation')?.value ?? null,
+    groundInAdvance: facts.get('groundInAdvance')?.value ?? null,
     contradictions,
     figures: figuresOf(card, facts, disputed, units, { intake, exhaust }),
     overlaps: intake.lines.flatMap((line) => {
