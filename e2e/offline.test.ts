@@ -65,7 +65,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await tap('153', 'after');
   await browser.press('next');
   await browser.seeText('verdict', /1\.5° late/);
-  await browser.seeText('sync-sign', /waiting · working offline/);
+  await browser.seeText('sync-sign', /not sent yet · working offline/);
   await browser.driver.navigate().refresh();
   await browser.seeText('verdict', /1\.5° late/);
 

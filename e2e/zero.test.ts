@@ -156,7 +156,7 @@ test('a disturbed wheel voids the zero; the new one shows by how much, and the r
   await browser.visit(zero.replace('zero', 'decide'));
   await browser.seeText('verdict', /TDC is not proved/);
   await browser.visit(zero.replace('zero', 'sheet'));
-  await browser.seeText('sheet', /The zero that it leans on is void/);
+  await browser.seeText('sheet', /The TDC that it depends on is no longer valid/);
 
   await browser.visit(zero);
   await browser.press('zero-begin');

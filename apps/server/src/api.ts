@@ -49,7 +49,7 @@ const limitTo = (maxSize: number, detail: string): MiddlewareHandler => {
 const limitBody = limitTo(LARGEST_BODY, 'That is too much at once: at most 512 KB. Send it in smaller parts.');
 const limitFile = limitTo(
   LARGEST_FILE,
-  'That file is larger than 16 MB, and no build is. Nothing was taken in: look whether it is the right one.',
+  'That file is larger than 16 MB, and no build is. Nothing was imported: check that it is the right one.',
 );
 const limitAnonymous = limitTo(LARGEST_ANONYMOUS, 'Sign in before you send that much.');
 

@@ -120,7 +120,7 @@ async function placeAll(
     throw new Problem(
       409,
       'Signed',
-      'This build is here already, and signed. Reopen it before more is taken in. Nothing was imported.',
+      'This build is here already, and signed. Reopen it before you import more. Nothing was imported.',
     );
   const last = await lastSeq(db, buildId);
   const rows = fresh.map((posted, at) => toRow({ ...posted, buildId }, last + at + 1, account));
