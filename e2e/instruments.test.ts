@@ -189,7 +189,7 @@ test('a builder’s own box at Read: synced, refused when it cannot be right, ta
 
   // Its count jumps half a turn: said, and nothing is taken until it is synced anew.
   box.jump(180);
-  await browser.seeText('instrument-trouble', /has jumped/);
+  await browser.seeText('instrument-trouble', /Encoder position lost/);
   await takeAndHear(/has jumped/);
   // Unplugged: said at once; what was taken stays.
   box.unplug();
