@@ -8,6 +8,7 @@ const TRANSLATED = [
   'redux-remember',
   'uuid',
   'lucide',
+  'gifted-charts-core',
 ];
 
 module.exports = {
