@@ -163,7 +163,7 @@ test('a builder’s own box at Read: synced, refused when it cannot be right, ta
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
-  await browser.seeText('instrument-trouble', /sync the count to it/);
+  await browser.seeText('instrument-trouble', /hold the crank still, and sync/);
   await syncAt('100');
   await box.turnTo(LOBE.nose);
   await zeroHere();
@@ -249,7 +249,7 @@ test('a minute at 1,000 lines a second, one in a hundred damaged: every reading 
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
-  await browser.seeText('instrument-trouble', /sync the count to it/);
+  await browser.seeText('instrument-trouble', /hold the crank still, and sync/);
   await syncAt('100');
   await readBy('identity');
   await zeroHere();

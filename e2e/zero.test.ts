@@ -174,7 +174,7 @@ test('a disturbed wheel voids the zero; the new one shows by how much, and the r
   // The cam is moved and the wheel comes off with the drive: what was read stands, the zero does not.
   await browser.press('moved');
   await browser.press('moved-touched');
-  await browser.seeText('sentence', /void: wheel or pointer was touched when the cam was moved/);
+  await browser.seeText('sentence', /no longer valid: wheel or pointer was touched when the cam was moved/);
   await browser.visit(zero.replace('zero', 'sheet'));
   await browser.seeText('sheet', /Wheel or pointer touched with the drive[\s\S]*2\.5° late/);
 });

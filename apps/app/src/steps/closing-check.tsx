@@ -1,17 +1,16 @@
+import { ReadingWheel } from '@/forms/reading-wheel';
 import { UndoButton } from '@/ui/undo-button';
 import { useEffect } from 'react';
 import { View } from 'react-native';
-import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
+import type { WheelReading } from '@yosoku/core/crank/wheel';
 import { ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { StationBody } from '@/shell/station-body';
 import type { StationProps } from '@/shell/station-screen';
 import { useCover } from '@/shell/covered';
 import { newId } from '@/logbook/use-logbook';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
-import { figureOf } from '@/forms/figure';
 import { ReadingPad } from '@/forms/reading-pad';
 import { useReadingEntry } from '@/forms/use-reading-entry';
-import { DegreeWheel } from '@/pictures/degree-wheel';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
@@ -28,7 +27,6 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
   const width = useStationWidth();
   const size = useWheelSize();
   const entry = useReadingEntry(`${build.id}/closing`, zero.ring, 0);
-  const shown = figureOf(entry, null);
   useCover(closing.state === 'due');
   const stands = closing.state === 'same';
   // Nothing to decide about: the verdict says it.
@@ -104,26 +102,7 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
         </Words>
       </View>
       <View className="items-center pt-2">
-        <DegreeWheel
-          ring={zero.ring}
-          rotation={build.engine.rotation}
-          position={entry.position}
-          turning={entry.turning}
-          figureAt={entry.figureAt}
-          size={size}
-          marks={[]}
-          blocked={null}
-          tdc={null}
-          turn="forward"
-          figure={shown.figure}
-          word={shown.word}
-          description={
-            entry.state.state === 'whole'
-              ? `Degree wheel. Under the pointer: ${formatReading(entry.state.reading)}.`
-              : 'Degree wheel. Nothing typed yet.'
-          }
-          onTurn={entry.turnTo}
-        />
+        <ReadingWheel report={report} entry={entry} size={size} turn="forward" saying={{ what: 'Degree wheel' }} />
       </View>
     </StationBody>
   );

@@ -1,17 +1,17 @@
+import { ReadingWheel } from '@/forms/reading-wheel';
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
 import { EVENT_NAMES, closesAt, noseAt, opensAt } from '@yosoku/core/cam/card';
-import { type WheelReading, formatReading } from '@yosoku/core/crank/wheel';
+import type { WheelReading } from '@yosoku/core/crank/wheel';
 import type { Report } from '@yosoku/core/report/report';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { PairedReadings } from '@/findings/paired-readings';
 import { StationBody } from '@/shell/station-body';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
-import { figureOf } from '@/forms/figure';
 import { ReadingPad } from '@/forms/reading-pad';
 import { useReadingEntry, wholeReading } from '@/forms/use-reading-entry';
 import { Instruments } from '@/steps/instruments/instruments';
-import { DegreeWheel, type WheelMark } from '@/pictures/degree-wheel';
+import type { WheelMark } from '@/pictures/degree-wheel';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
@@ -48,7 +48,6 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
     setAsked(false);
     setBack(false);
   };
-  const shown = figureOf(entry, null);
   const offset = zero.result?.tdc ?? 0;
   const [first, second] = READ_METHODS[method].slots;
   const shows = (slot: number): string | undefined => round?.readings.find((each) => each.slot === slot)?.shows;
@@ -89,24 +88,14 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
     >
       {bar}
       <View className="items-center pt-2">
-        <DegreeWheel
-          ring={zero.ring}
-          rotation={build.engine.rotation}
-          position={entry.position}
-          turning={entry.turning}
-          figureAt={entry.figureAt}
+        <ReadingWheel
+          report={report}
+          entry={entry}
           size={size}
           marks={marksOf(report, choice, round, offset)}
           tdc={zero.state === 'proved' ? offset : null}
           turn={next.slot.approach === 'backward' || back ? 'backward' : 'forward'}
-          figure={shown.figure}
-          word={shown.word}
-          description={describe(
-            report,
-            choice,
-            entry.state.state === 'whole' ? formatReading(entry.state.reading) : null,
-          )}
-          onTurn={entry.turnTo}
+          saying={sayingOf(report, choice)}
         />
         <PairedReadings
           left={{ shows: shows(0), label: first?.label ?? '' }}
@@ -172,11 +161,11 @@ function marksOf(
   return [...wanted, ...measured];
 }
 
-function describe({ build, target }: Report, { valve }: ReadingChoice, reading: string | null): string {
-  const under = reading ? `Under the pointer: ${reading}.` : 'Nothing typed yet.';
-  const wanted =
+/** What the picture of the wheel says to whom it is read. */
+const sayingOf = ({ build, target }: Report, { valve }: ReadingChoice) => ({
+  what: `Degree wheel, engine running ${build.engine.rotation}, reading the ${valve}`,
+  besides:
     target.intakeCentreline === null || valve !== 'intake'
       ? ''
-      : ` The target ${EVENT_NAMES.intake.centreline}, ${target.intakeCentreline}° after TDC, is what the cam is judged against; the card’s places are marked hollow.`;
-  return `Degree wheel, engine running ${build.engine.rotation}, reading the ${valve}. ${under}${wanted}`;
-}
+      : ` The target ${EVENT_NAMES.intake.centreline}, ${target.intakeCentreline}° after TDC, is what the cam is judged against; the card’s places are marked hollow.`,
+});

@@ -1,7 +1,7 @@
+import { ReadingWheel } from '@/forms/reading-wheel';
 import { OTHER_SIDE, type Pass, type Search, useSearch } from './use-search';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { formatReading } from '@yosoku/core/crank/wheel';
 import type { TdcSide } from '@yosoku/core/tdc/zero-methods';
 import type { Report } from '@yosoku/core/report/report';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
@@ -10,11 +10,9 @@ import { StationBody } from '@/shell/station-body';
 import type { StationProps } from '@/shell/station-screen';
 import { newId } from '@/logbook/use-logbook';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
-import { figureOf } from '@/forms/figure';
 import { ReadingPad } from '@/forms/reading-pad';
 import { wholeReading } from '@/forms/use-reading-entry';
 import { Instruments } from '@/steps/instruments/instruments';
-import { DegreeWheel } from '@/pictures/degree-wheel';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
@@ -133,29 +131,23 @@ const blockedBy = (pass: Pass | undefined) =>
 
 /** The wheel under its pointer, with what was met on it, and both readings of the pass. */
 function Wheel({ report, search }: Pick<PressedProps, 'report' | 'search'>) {
-  const { zero, build } = report;
   const { table, step, side, pass, entry } = search;
   const size = useWheelSize();
-  const shown = figureOf(entry, step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null));
   const shows = (of: TdcSide) => pass?.readings.find((reading) => reading.side === of)?.shows;
   const turn = side && approachTo(side, table.height) === 'backward' ? 'backward' : 'forward';
   return (
     <View className="items-center pt-2">
-      <DegreeWheel
-        ring={zero.ring}
-        rotation={build.engine.rotation}
-        position={entry.position}
-        turning={entry.turning}
-        figureAt={entry.figureAt}
+      <ReadingWheel
+        report={report}
+        entry={entry}
+        recorded={step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null)}
+        turns={step.does === 'read'}
         size={size}
         marks={pass?.readings.map(({ at }) => ({ at, kind: 'contact' as const })) ?? []}
         blocked={blockedBy(pass)}
         tdc={search.tdc}
         turn={side && turn}
-        figure={shown.figure}
-        word={shown.word}
-        description={describeWheel(report, entry.state.state === 'whole' ? formatReading(entry.state.reading) : null)}
-        {...(step.does === 'read' ? { onTurn: entry.turnTo } : {})}
+        saying={sayingOf(report)}
       />
       <PairedReadings
         left={{ shows: shows('before'), label: table.label.before }}
@@ -218,8 +210,8 @@ function Trouble({ pass, report, write }: { readonly pass: Pass } & Pick<Station
   );
 }
 
-function describeWheel({ build, zero }: Report, reading: string | null): string {
-  const under = reading ? `Under the pointer: ${reading}.` : 'Nothing typed yet.';
-  const found = zero.result ? ` ${wheelDegrees(zero.result.arc)} between the two readings.` : '';
-  return `Degree wheel, engine running ${build.engine.rotation}. ${under}${found}`;
-}
+/** What the picture of the wheel says to whom it is read. */
+const sayingOf = ({ build, zero }: Report) => ({
+  what: `Degree wheel, engine running ${build.engine.rotation}`,
+  besides: zero.result ? ` ${wheelDegrees(zero.result.arc)} between the two readings.` : '',
+});
