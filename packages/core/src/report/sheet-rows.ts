@@ -1,0 +1,204 @@
+import type { LengthUnit } from '../units/length';
+import { computedDegrees, wheelDegrees } from '../units/degrees';
+import { formatLength } from '../units/length';
+import { formatReading } from '../crank/wheel';
+import { figureOfReading, readingLabel } from '../findings/readings/read-rounds';
+import { PREPARE_CHECKS } from '../prepare/checks';
+import type { Entry, EntryKind, EntryOf } from '../record/entry';
+import { SIGN_CHECKS } from '../sign/sign-checks';
+import { ZERO_METHODS, type ZeroMethodName } from '../tdc/zero-methods';
+import { settingLabel } from '../timing-set/hardware';
+import { signed } from '../timing-set/kinds/kind';
+
+/** A line of the running record. `entry` is what can be undone; results have none. */
+export interface SheetRow {
+  readonly entry: string | null;
+  readonly label: string;
+  readonly value: string;
+  /** counts: used. voided: undone, shown struck through. aside: kept but left out. result: worked out. card: given. */
+  readonly standing: 'counts' | 'voided' | 'aside' | 'result' | 'card';
+  readonly note: string | null;
+}
+
+/** A line that is worked out. */
+export const result = (label: string, value: string, note: string | null = null): SheetRow => ({
+  entry: null,
+  label,
+  value,
+  standing: 'result',
+  note,
+});
+
+/** A day as it is written on paper: "2026-03-14". The device's clock, for people. */
+const dateOf = (time: string): string => time.slice(0, 10);
+/** `timeOf('2026-03-14T09:26:53.000Z')` is "09:26 UTC". */
+const timeOf = (time: string): string => `${new Date(time).toISOString().slice(11, 16)} UTC`;
+
+/** The sheet while it is being written, entry by entry. */
+export interface Written {
+  readonly prepare: SheetRow[];
+  readonly zero: SheetRow[];
+  readonly crank: Entry[];
+  readonly clear: SheetRow[];
+  readonly sign: SheetRow[];
+  /** Readings and moves, by trial. */
+  readonly trials: ReadonlyMap<string, SheetRow[]>;
+  readonly starts: ReadonlyMap<string, SheetRow>;
+}
+
+const SET_LABEL = {
+  wheel: 'Wheel slipped',
+  pointer: 'Pointer moved',
+  mark: 'Mark made',
+  nothing: 'Left as it was',
+} as const;
+const DISTURBED_LABEL = {
+  wheel: 'The wheel was disturbed',
+  pointer: 'The pointer was disturbed',
+  fixing: 'The fixing was disturbed',
+  'with-drive': 'Wheel or pointer touched with the drive',
+} as const;
+
+/** The side of the engine, where it is not the one that stands there without saying. */
+const exhaustFirst = (valve: 'intake' | 'exhaust'): string => (valve === 'exhaust' ? 'Exhaust, ' : '');
+const capital = (valve: 'intake' | 'exhaust'): string => (valve === 'intake' ? 'Intake' : 'Exhaust');
+const placeOf = (at: number): string =>
+  at === 0 ? 'at TDC' : `${wheelDegrees(Math.abs(at))} ${at < 0 ? 'before' : 'after'} TDC`;
+
+/**
+ * Writes what was recorded, in its order.
+ * @param row makes the line of an entry, with how it stands.
+ */
+export function writeEntries(
+  entries: readonly Entry[],
+  units: LengthUnit,
+  row: (entry: Entry, label: string, value: string) => SheetRow,
+): Written {
+  const trials = new Map<string, SheetRow[]>();
+  const starts = new Map<string, SheetRow>();
+  const written = { prepare: [], zero: [], crank: [], clear: [], sign: [], trials, starts } as Written;
+  const methods = new Map<string, ZeroMethodName>();
+  /** Settings of the wheel that the cam has been read on. */
+  const readOn = new Set<string | null>();
+  const traceTrials = new Map<string, string>();
+  for (const entry of entries) if (entry.kind === 'trace.recorded') traceTrials.set(entry.id, entry.body.trial);
+  const inTrial = (trial: string, ...rows: SheetRow[]): void => {
+    const known = trials.get(trial);
+    if (known) known.push(...rows);
+    else trials.set(trial, rows);
+  };
+  // Drops and heights are few and come again in every reading.
+  const lengths = new Map<number, string>();
+  const lengthWords = (mm: number): string => {
+    const words = lengths.get(mm) ?? formatLength(mm, units);
+    lengths.set(mm, words);
+    return words;
+  };
+  /** A check that was answered: its reason stands beside it. */
+  const answered = (
+    entry: Entry,
+    title: string,
+    { result: answer, reason }: { result: string; reason?: string | undefined },
+  ) => {
+    const line = row(entry, title, answer);
+    return { ...line, note: line.note ?? reason ?? null };
+  };
+  /** It opens a part of the sheet, or closes it: it is no reading, and not undone here. */
+  const heading = (entry: Entry, label: string, value = ''): SheetRow => ({ ...row(entry, label, value), entry: null });
+
+  const WRITE: { readonly [K in EntryKind]: ((entry: EntryOf<K>) => void) | null } = {
+    // What stands at the head of the sheet, on the card, or nowhere.
+    'build.described': null,
+    'engine.as-it-stands': null,
+    'card.entered': null,
+    'target.set': null,
+    'clearance.set-up': null,
+    'entry.voided': null,
+    'zero.begun': (entry) => {
+      methods.set(entry.id, entry.body.method);
+      written.zero.push({ ...heading(entry, ZERO_METHODS[entry.body.method].name), standing: 'card' });
+    },
+    'zero.reading': (entry) => {
+      const { side, setting, indicator, closing, zero } = entry.body;
+      const words = ZERO_METHODS[methods.get(zero) ?? 'positive-stop'].label[side];
+      const at = indicator === undefined ? '' : `${formatLength(indicator, units)}, `;
+      // Files older than the mark: a contact after the cam was read can only be one.
+      const what = closing || readOn.has(setting) ? ', closing check' : ', proof';
+      written.zero.push(row(entry, `${at}${words}${setting === null ? '' : what}`, formatReading(entry.body.wheel)));
+    },
+    'zero.set': (entry) => void written.zero.push(row(entry, SET_LABEL[entry.body.moved], '')),
+    'zero.disturbed': (entry) => void written.zero.push(row(entry, DISTURBED_LABEL[entry.body.what], 'zero void')),
+    'readings.rebased': (entry) => {
+      const label = `Re-based: ${entry.body.readings.length} readings, only the wheel had moved`;
+      written.zero.push(row(entry, label, computedDegrees(entry.body.by, 2)));
+    },
+    'prepare.checked': (entry) =>
+      void written.prepare.push(answered(entry, PREPARE_CHECKS[entry.body.check].title, entry.body)),
+    'end-play.measured': (entry) =>
+      void written.prepare.push(row(entry, `Cam end play, ${entry.body.thrust}`, formatLength(entry.body.play, units))),
+    'tdc.identified': (entry) => void written.crank.push(entry),
+    'mark.checked': (entry) => void written.crank.push(entry),
+    'reading.taken': (entry) => {
+      const { shows, wheel, trial, valve, sitsOn, setting } = entry.body;
+      if (setting !== null) readOn.add(setting);
+      const figure = lengthWords(figureOfReading(entry.body));
+      const where = `${exhaustFirst(valve)}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
+      const words = readingLabel(entry.body);
+      const brought = shows.kind === 'below-peak' || shows.kind === 'above-base';
+      const label = brought ? `${figure} ${words}` : `${words}, ${figure}`;
+      inTrial(
+        trial,
+        wheel === null || shows.kind === 'tdc-lift'
+          ? row(entry, `${where}${words}`, figure)
+          : row(entry, `${where}${label}`, formatReading(wheel)),
+      );
+    },
+    'trace.recorded': (entry) => {
+      const { trial, valve, points, name, setting } = entry.body;
+      if (setting !== null) readOn.add(setting);
+      inTrial(trial, row(entry, `Trace, ${valve}${name === undefined ? '' : `, ${name}`}`, `${points.length} points`));
+    },
+    'trace.points-voided': (entry) => {
+      const trial = traceTrials.get(entry.body.trace);
+      if (trial !== undefined)
+        inTrial(trial, row(entry, 'Left out of the trace', `${entry.body.points.length} points`));
+    },
+    'trial.begun': (entry) => {
+      if (entry.body.after === null) return;
+      const said = entry.body.why === 'checked' ? 'Measured again, nothing moved' : 'Cam moved';
+      starts.set(entry.id, row(entry, entry.body.note ?? said, ''));
+    },
+    'drive.fitted': (entry) =>
+      inTrial(
+        entry.body.trial,
+        ...entry.body.parts.map(({ name, hardware, at }) =>
+          row(entry, `On the drive: ${name}`, settingLabel(hardware, at)),
+        ),
+      ),
+    'phaser.read': (entry) =>
+      inTrial(
+        entry.body.trial,
+        row(entry, `Angle of the phaser, nominal ${signed(entry.body.nominal)}`, signed(entry.body.shows)),
+      ),
+    'clearance.measured': (entry) =>
+      void written.clear.push(
+        ...entry.body.gaps.map(({ at, gap }) =>
+          row(entry, `${capital(entry.body.valve)} to piston, ${placeOf(at)}`, formatLength(gap, units)),
+        ),
+      ),
+    'sign.checked': (entry) => void written.sign.push(answered(entry, SIGN_CHECKS[entry.body.check].title, entry.body)),
+    'build.signed': (entry) => {
+      written.sign.push(heading(entry, `Signed by ${entry.body.name}`, dateOf(entry.takenAt)));
+      if (entry.receivedAt)
+        written.sign.push(
+          result('Received, by the server’s clock', dateOf(entry.receivedAt), timeOf(entry.receivedAt)),
+        );
+      if (entry.body.note) written.sign.push(result(entry.body.note, ''));
+    },
+    'build.reopened': (entry) =>
+      void written.sign.push(heading(entry, `Reopened: ${entry.body.reason}`, dateOf(entry.takenAt))),
+  };
+  // Each kind has the writer of its own kind, which an indexed access cannot say.
+  for (const entry of entries) (WRITE[entry.kind] as ((entry: Entry) => void) | null)?.(entry);
+  return written;
+}
