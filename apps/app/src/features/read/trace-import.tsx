@@ -2,9 +2,9 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { TextInput, View } from 'react-native';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
-import { readTrace } from '@yosoku/core/cam/trace';
+import { type TraceCurve, readTrace } from '@yosoku/core/cam/trace';
 import { type Table, type TableReading, readTable, surveyTable } from '@yosoku/core/measure/trace-table';
-import { formatComputedLength } from '@yosoku/core/units/length';
+import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import { cutText } from '@yosoku/core/units/text';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
@@ -54,12 +54,12 @@ interface Given {
   readonly table: Table;
 }
 
-/** A trace from a file or the clipboard: looked at first, then kept whole, or not at all. */
-export function TraceImport({ report, write }: StationProps) {
-  const { build, read, zero, card } = report;
+type Counted = 'from-zero' | 'anyhow';
+
+/** A trace that is being taken in: what was given, how it is understood, and what becomes of it. */
+function useTraceImport({ report, write }: Pick<StationProps, 'report' | 'write'>) {
+  const { build, read, zero } = report;
   const router = useRouter();
-  const theme = useTheme();
-  const width = Math.min(useStationWidth() - 32, 680);
   const [given, setGiven] = useState<Given | null>(null);
   const [typed, setTyped] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -67,7 +67,7 @@ export function TraceImport({ report, write }: StationProps) {
   const [valve, setValve] = useState<Valve>(read.proposal.valve);
   const [bank, setBank] = useState<'1' | '2'>('1');
   const [sitsOn, setSitsOn] = useState(read.sitsOn);
-  const [counted, setCounted] = useState<'from-zero' | 'anyhow'>('from-zero');
+  const [counted, setCounted] = useState<Counted>('from-zero');
 
   const survey = given ? surveyTable(given.table) : null;
   const reading: TableReading | null = survey ? { ...survey.reading, ...own } : null;
@@ -92,6 +92,11 @@ export function TraceImport({ report, write }: StationProps) {
       setTrouble('The file could not be opened. Pick it again, or paste its contents below.');
     }
   };
+  const paste = (text: string): void => {
+    setTyped(text);
+    if (text.trim() === '') setGiven(null);
+    else void take(text, 'pasted', null);
+  };
   const keep = (): void => {
     if (!given || !points?.ok) return;
     write('trace.recorded', {
@@ -108,19 +113,37 @@ export function TraceImport({ report, write }: StationProps) {
     });
     router.replace(placeHref(build.id, 'read'));
   };
-  const choose = <T extends string>(
-    label: string,
-    options: readonly { readonly value: T; readonly label: string }[],
-    value: T,
-    onChange: (value: T) => void,
-    testID: string,
-  ) => <Choice testID={testID} label={label} options={options} value={value} onChange={onChange} />;
+  return {
+    given,
+    typed,
+    trouble,
+    survey,
+    reading,
+    points,
+    trace,
+    open,
+    paste,
+    keep,
+    change: (part: Partial<TableReading>) => setOwn({ ...own, ...part }),
+    lobe: { valve, setValve, bank, setBank, sitsOn, setSitsOn, counted, setCounted },
+  };
+}
 
+type Import = ReturnType<typeof useTraceImport>;
+
+/** A trace from a file or the clipboard: looked at first, then kept whole, or not at all. */
+export function TraceImport({ report, write }: StationProps) {
+  const taken = useTraceImport({ report, write });
+  const { points, trouble } = taken;
   return (
     <StationBody
       footer={
         points?.ok ? (
-          <PrimaryButton testID="trace-keep" label={`Save the trace, ${points.points.length} points`} onPress={keep} />
+          <PrimaryButton
+            testID="trace-keep"
+            label={`Save the trace, ${points.points.length} points`}
+            onPress={taken.keep}
+          />
         ) : null
       }
     >
@@ -132,34 +155,7 @@ export function TraceImport({ report, write }: StationProps) {
           Two columns at least: angle and lift. Crank or cam degrees, millimetres, inches or thou; it may start
           anywhere.
         </Words>
-        <View className="flex-row flex-wrap items-center gap-x-4">
-          <FileField
-            testID="trace-file"
-            label="Pick a file"
-            accept=".csv,.txt,.tsv,text/*"
-            onFile={(file) => void open(file)}
-          />
-          {given?.name ? <Words look="soft">{given.name}</Words> : null}
-        </View>
-        <View className="gap-1">
-          <Words look="label" aria-hidden>
-            Or paste it here
-          </Words>
-          <TextInput
-            testID="trace-paste"
-            aria-label="Paste the trace here"
-            multiline
-            value={typed}
-            onChangeText={(text) => {
-              setTyped(text);
-              if (text.trim() === '') setGiven(null);
-              else void take(text, 'pasted', null);
-            }}
-            placeholder={'-20, 0.000\n-15, 0.002\n-10, 0.011'}
-            placeholderTextColor={theme.soft}
-            className="h-[110px] border-b-2 border-line bg-raised px-3 py-2 font-figures text-[16px] text-ink"
-          />
-        </View>
+        <PickOrPaste taken={taken} />
         {trouble ? <Notice kind="danger" testID="trace-trouble" message={trouble} /> : null}
         {points && !points.ok ? (
           <Notice
@@ -169,91 +165,178 @@ export function TraceImport({ report, write }: StationProps) {
             remedy={points.problem.remedy}
           />
         ) : null}
-        {given && survey && reading ? (
-          <View className="gap-4">
-            {survey.columns > 2 || !points?.ok
-              ? (['angleColumn', 'liftColumn'] as const).map((which) => (
-                  <View key={which}>
-                    {choose(
-                      which === 'angleColumn' ? 'The angle is column' : 'The lift is column',
-                      columnsOf(survey),
-                      String(reading[which]),
-                      (value) => setOwn({ ...own, [which]: Number(value) }),
-                      `trace-${which}`,
-                    )}
-                  </View>
-                ))
-              : null}
-            {choose('Angles are', ANGLES, reading.angleIn, (angleIn) => setOwn({ ...own, angleIn }), 'trace-angle-in')}
-            {survey.falls ? (
-              <Choice
-                testID="trace-falling"
-                label="The angles fall from row to row. It is"
-                options={FALLING}
-                value={reading.falling ?? undefined}
-                onChange={(falling) => setOwn({ ...own, falling })}
-                hint="Turned the way the engine runs. One lobe is the mirror image of the other: the opening side comes first."
-              />
-            ) : null}
-            {choose('Lifts are in', LIFTS, reading.liftIn, (liftIn) => setOwn({ ...own, liftIn }), 'trace-lift-in')}
-            {choose('It is the', VALVE_OPTIONS, valve, setValve, 'trace-valve')}
-            {build.engine.secondBank === null ? null : choose('Of', BANKS, bank, setBank, 'trace-bank')}
-            {choose('Taken on the', SITS_ON, sitsOn, setSitsOn, 'trace-sits-on')}
-            <Choice
-              testID="trace-counted"
-              label="Where is TDC on its scale?"
-              options={COUNTED}
-              value={counted}
-              onChange={setCounted}
-              hint={
-                counted === 'from-zero'
-                  ? 'Its 0 is the zero of the wheel, proved or not, at either TDC.'
-                  : 'Then it tells lift, duration, lean and shape, but not where the cam sits.'
-              }
-            />
-          </View>
-        ) : null}
-        {points?.ok && trace ? (
-          <View className="gap-2" testID="trace-preview">
-            {points.notes.map((note) => (
-              <Words key={note} look="soft">
-                {note}
-              </Words>
-            ))}
-            {trace.ok ? (
-              <>
-                <Words look="sentence">{`Peak lift ${formatComputedLength(trace.curve.peak, build.units)}, ${points.points.length} points.`}</Words>
-                {Math.abs(trace.curve.zeroOff) > 0.004 ? (
-                  <Words look="soft">{`It stood at ${formatComputedLength(Math.abs(trace.curve.zeroOff), build.units)} ${trace.curve.zeroOff < 0 ? 'below' : 'above'} 0 on the base circle: taken off.`}</Words>
-                ) : null}
-                {trace.curve.strays.length > 0 ? (
-                  <Words look="soft">{`${trace.curve.strays.length === 1 ? 'One point lies' : `${trace.curve.strays.length} points lie`} off the neighbours: the curve goes without, and asks about it when it is kept.`}</Words>
-                ) : null}
-                <CycleRibbon
-                  card={{ intake: null, exhaust: null, [valve]: counted === 'from-zero' ? card.lobes[valve] : null }}
-                  measured={{
-                    intake: null,
-                    exhaust: null,
-                    [valve]: samples(trace.curve),
-                  }}
-                  units={build.units}
-                  width={width}
-                  description="The trace as it was understood."
-                />
-              </>
-            ) : (
-              <Notice
-                kind="warning"
-                testID="trace-problem"
-                message={trace.problem.message}
-                remedy={`${trace.problem.remedy} It can be kept, but nothing is worked out from it.`}
-              />
-            )}
-          </View>
-        ) : null}
+        <HowItIsRead taken={taken} banked={report.build.engine.secondBank !== null} />
+        <Preview taken={taken} report={report} />
       </View>
     </StationBody>
   );
+}
+
+function PickOrPaste({ taken: { given, typed, open, paste } }: { readonly taken: Import }) {
+  const theme = useTheme();
+  return (
+    <>
+      <View className="flex-row flex-wrap items-center gap-x-4">
+        <FileField
+          testID="trace-file"
+          label="Pick a file"
+          accept=".csv,.txt,.tsv,text/*"
+          onFile={(file) => void open(file)}
+        />
+        {given?.name ? <Words look="soft">{given.name}</Words> : null}
+      </View>
+      <View className="gap-1">
+        <Words look="label" aria-hidden>
+          Or paste it here
+        </Words>
+        <TextInput
+          testID="trace-paste"
+          aria-label="Paste the trace here"
+          multiline
+          value={typed}
+          onChangeText={paste}
+          placeholder={'-20, 0.000\n-15, 0.002\n-10, 0.011'}
+          placeholderTextColor={theme.soft}
+          className="h-[110px] border-b-2 border-line bg-raised px-3 py-2 font-figures text-[16px] text-ink"
+        />
+      </View>
+    </>
+  );
+}
+
+const COLUMN_LABELS = { angleColumn: 'The angle is column', liftColumn: 'The lift is column' } as const;
+const COUNTED_HINTS = {
+  'from-zero': 'Its 0 is the zero of the wheel, proved or not, at either TDC.',
+  anyhow: 'Then it tells lift, duration, lean and shape, but not where the cam sits.',
+} as const;
+
+/** What its columns are, and of which lobe it is. */
+function HowItIsRead({ taken, banked }: { readonly taken: Import; readonly banked: boolean }) {
+  const { survey, reading, points, change, lobe } = taken;
+  if (!survey || !reading) return null;
+  const asked = survey.columns > 2 || !points?.ok;
+  return (
+    <View className="gap-4">
+      {(asked ? (['angleColumn', 'liftColumn'] as const) : []).map((which) => (
+        <Choice
+          key={which}
+          testID={`trace-${which}`}
+          label={COLUMN_LABELS[which]}
+          options={columnsOf(survey)}
+          value={String(reading[which])}
+          onChange={(value) => change({ [which]: Number(value) })}
+        />
+      ))}
+      <Choice
+        testID="trace-angle-in"
+        label="Angles are"
+        options={ANGLES}
+        value={reading.angleIn}
+        onChange={(angleIn) => change({ angleIn })}
+      />
+      {survey.falls ? (
+        <Choice
+          testID="trace-falling"
+          label="The angles fall from row to row. It is"
+          options={FALLING}
+          value={reading.falling ?? undefined}
+          onChange={(falling) => change({ falling })}
+          hint="Turned the way the engine runs. One lobe is the mirror image of the other: the opening side comes first."
+        />
+      ) : null}
+      <Choice
+        testID="trace-lift-in"
+        label="Lifts are in"
+        options={LIFTS}
+        value={reading.liftIn}
+        onChange={(liftIn) => change({ liftIn })}
+      />
+      <Choice
+        testID="trace-valve"
+        label="It is the"
+        options={VALVE_OPTIONS}
+        value={lobe.valve}
+        onChange={lobe.setValve}
+      />
+      {banked ? (
+        <Choice testID="trace-bank" label="Of" options={BANKS} value={lobe.bank} onChange={lobe.setBank} />
+      ) : null}
+      <Choice
+        testID="trace-sits-on"
+        label="Taken on the"
+        options={SITS_ON}
+        value={lobe.sitsOn}
+        onChange={lobe.setSitsOn}
+      />
+      <Choice
+        testID="trace-counted"
+        label="Where is TDC on its scale?"
+        options={COUNTED}
+        value={lobe.counted}
+        onChange={lobe.setCounted}
+        hint={COUNTED_HINTS[lobe.counted]}
+      />
+    </View>
+  );
+}
+
+/** What was understood of it, before anything is kept. */
+function Preview({
+  taken: { points, trace, lobe },
+  report,
+}: { readonly taken: Import } & Pick<StationProps, 'report'>) {
+  const { build, card } = report;
+  const width = Math.min(useStationWidth() - 32, 680);
+  if (!points?.ok || !trace) return null;
+  const lobes = { intake: null, exhaust: null } as const;
+  return (
+    <View className="gap-2" testID="trace-preview">
+      {points.notes.map((note) => (
+        <Words key={note} look="soft">
+          {note}
+        </Words>
+      ))}
+      {trace.ok ? (
+        <>
+          <Words look="sentence">{`Peak lift ${formatComputedLength(trace.curve.peak, build.units)}, ${points.points.length} points.`}</Words>
+          {remarksOn(trace.curve, build.units).map((remark) => (
+            <Words key={remark} look="soft">
+              {remark}
+            </Words>
+          ))}
+          <CycleRibbon
+            card={{ ...lobes, [lobe.valve]: lobe.counted === 'from-zero' ? card.lobes[lobe.valve] : null }}
+            measured={{ ...lobes, [lobe.valve]: samples(trace.curve) }}
+            units={build.units}
+            width={width}
+            description="The trace as it was understood."
+          />
+        </>
+      ) : (
+        <Notice
+          kind="warning"
+          testID="trace-problem"
+          message={trace.problem.message}
+          remedy={`${trace.problem.remedy} It can be kept, but nothing is worked out from it.`}
+        />
+      )}
+    </View>
+  );
+}
+
+/** A zero off the base circle by less than this is the indicator's own, mm. */
+const ZERO_STANDS = 0.004;
+
+/** What was taken off, and what was left out of the curve. */
+function remarksOn({ zeroOff, strays }: TraceCurve, units: LengthUnit): string[] {
+  const off = `It stood at ${formatComputedLength(Math.abs(zeroOff), units)} ${zeroOff < 0 ? 'below' : 'above'} 0 on the base circle: taken off.`;
+  const lie = strays.length === 1 ? 'One point lies' : `${strays.length} points lie`;
+  return [
+    ...(Math.abs(zeroOff) > ZERO_STANDS ? [off] : []),
+    ...(strays.length > 0
+      ? [`${lie} off the neighbours: the curve goes without, and asks about it when it is kept.`]
+      : []),
+  ];
 }
 
 /** The curve to draw, with its nose in the cycle. */
