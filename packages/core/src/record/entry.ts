@@ -25,7 +25,7 @@ interface KindOfEntry {
   readonly undoable: boolean;
 }
 
-/** Every kind of entry. A new one is a body in `entries/` and a line here; `fold` then says what it does to the build, `sheet` how it is listed. */
+/** Every kind of entry. A new one is a body in `entries/` and a line here; `fold` then says what it does to the build, `sheet-rows` how it is listed. */
 export const ENTRIES = {
   'build.described': { body: buildDescribed, undoable: false },
   'zero.begun': { body: zeroBegun, undoable: false },
