@@ -51,9 +51,9 @@ const SMOKE: Readonly<Record<string, () => Promise<void>>> = {
     expect(JSON.parse(out)).toMatchObject({ verdict: { headline: expect.stringMatching(/late/) } });
   },
   'check-line': async () => {
-    const good = await run('npm run -s check-line -- "yb1 crank-1 1207 60350 69.250 1.2700 - mm 6714b5f1"');
+    const good = await run('npm run -s check-line -- yb1 crank-1 1207 60350 69.250 1.2700 - mm 6714b5f1');
     expect(good).toMatchObject({ code: 0, out: expect.stringMatching(/^accepted: crank-1, line 1207, 69\.25°/m) });
-    const damaged = await run('npm run -s check-line -- "yb1 crank-1 1207 60350 69.251 1.2700 - mm 6714b5f1"');
+    const damaged = await run('npm run -s check-line -- yb1 crank-1 1207 60350 69.251 1.2700 - mm 6714b5f1');
     expect(damaged).toMatchObject({ code: 1, out: expect.stringMatching(/the checksum should be [0-9a-f]{8}/) });
   },
   schemas: async () => {
