@@ -12,7 +12,7 @@ const WHY = {
 const given = process.argv.slice(2);
 const lines =
   given.length > 0
-    ? given
+    ? [given.join(' ')]
     : readFileSync(0, 'utf8')
         .split(/\r?\n/)
         .filter((line) => line !== '');
