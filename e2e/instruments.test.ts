@@ -190,7 +190,7 @@ test('a builder’s own box at Read: synced, refused when it cannot be right, ta
   // Its count jumps half a turn: said, and nothing is taken until it is synced anew.
   box.jump(180);
   await browser.seeText('instrument-trouble', /Encoder position lost/);
-  await takeAndHear(/has jumped/);
+  await takeAndHear(/Encoder position lost/);
   // Unplugged: said at once; what was taken stays.
   box.unplug();
   await browser.seeText('instrument-trouble', /What was recorded is safe/);
