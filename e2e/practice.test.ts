@@ -161,9 +161,10 @@ test.each([
   expect(await axeViolations(browser)).toEqual([]);
   await browser.press('finish');
   await browser.press('show-truth');
+  // First what it says of each reading: the score alone would not tell what went wrong.
+  await browser.seeText('readings', /(helped[\s\S]*){4}/);
   await browser.seeText('score', /^100\s*of 100$/);
   await browser.seeText('truth', /True TDC[\s\S]*You found: .*, proved/);
-  await browser.seeText('readings', /(helped[\s\S]*){4}/);
   expect(await axeViolations(browser)).toEqual([]);
   // The truth that it tells is the middle of the contacts that were read.
   const told = /showed ([\d.]+)° (before|after)/.exec(await browser.text('told'));
