@@ -56,6 +56,12 @@ test('without the demo: the one-time code opens the shop, a wrong one does not, 
   };
   await give('half.yosoku.json', text.slice(0, 5000));
   await browser.seeText('take-in-trouble', /“half\.yosoku\.json” was not imported[\s\S]*cut short/);
+  // What is wrong with a field is said in plain words also by the program as it is delivered.
+  await give('odd.yosoku.json', text.replace('"below-peak"', '"sideways"'));
+  await browser.seeText(
+    'take-in-trouble',
+    /“odd\.yosoku\.json” was not imported[\s\S]*shows\.kind.*is of no kind that is known here/,
+  );
   expect(await axeViolations(browser)).toEqual([]);
   await give('lark.yosoku.json', text);
   await browser.seeText('sheet', /Signed by Mara Quill/);

@@ -111,22 +111,22 @@ for (const file of files) {
 function circles(graph) {
   const found = [];
   const state = new Map();
-  const path_ = [];
+  const open = [];
   let count = 0;
   const go = (at) => {
-    const own = { index: count, low: count, open: true };
+    const own = { index: count, low: count, here: true };
     count += 1;
     state.set(at, own);
-    path_.push(at);
+    open.push(at);
     for (const next of graph.get(at) ?? []) {
       if (!graph.has(next)) continue;
-      const known_ = state.get(next);
-      if (!known_) own.low = Math.min(own.low, go(next).low);
-      else if (known_.open) own.low = Math.min(own.low, known_.index);
+      const seen = state.get(next);
+      if (!seen) own.low = Math.min(own.low, go(next).low);
+      else if (seen.here) own.low = Math.min(own.low, seen.index);
     }
     if (own.low === own.index) {
-      const group = path_.splice(path_.indexOf(at));
-      for (const each of group) state.get(each).open = false;
+      const group = open.splice(open.indexOf(at));
+      for (const each of group) state.get(each).here = false;
       if (group.length > 1) found.push(group);
     }
     return own;

@@ -106,7 +106,7 @@ if (needsDatabase) {
         WORKER_FILE,
       });
     if (only === null) {
-      // What is built is built before its sources are looked at by anybody else: the checks of the commands build it again.
+      // The app is built after the API's checks and before those of the commands, which start what was built.
       await sideBySide(
         [...style, ...types, () => jest('unit tests of the core', ['core'], ['--maxWorkers=1'])],
         [api, ensureBuilt, commands, () => jest('unit tests of the app', ['app'], ['--maxWorkers=1'])],

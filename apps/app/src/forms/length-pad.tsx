@@ -64,8 +64,8 @@ export function LengthPad(props: LengthPadProps) {
       return;
     }
     setAsked(false);
-    entry.clear();
     onRecord(entry.mm);
+    entry.clear();
   };
   useShortcuts({
     ...Object.fromEntries(DIGITS.map((key) => [key, () => entry.press(key)])),

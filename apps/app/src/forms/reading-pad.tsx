@@ -55,8 +55,8 @@ export function ReadingPad(props: ReadingPadProps) {
       return;
     }
     setAsked(false);
-    entry.clear();
     onRecord(reading);
+    entry.clear();
   };
   const side = (half: 'before' | 'after'): void => {
     const ofHalf = entry.sides.filter((each) => each.startsWith(half));

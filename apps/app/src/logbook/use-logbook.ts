@@ -9,9 +9,12 @@ import { practised } from '@/store/practice-slice';
 import { selectEntries, selectReport } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 
+/** What no logbook would take: a form has let it through, which is a mistake of the program. */
+class NotWritten extends Error {}
+
 /**
  * Writes facts into a build's logbook. They show at once and are sent when the server can be reached. What the logbook would not take is not
- * written, and said (see `unwritten.tsx`).
+ * written, and said (see `unwritten.tsx`); it throws then, so that whoever was recording goes no further and clears nothing that was typed.
  */
 export type Write = <K extends EntryKind>(kind: K, body: BodyOf<K>) => string;
 
@@ -31,7 +34,7 @@ export function useWriteTo(buildId: string): Write {
       const trouble = troubleWith(entry);
       if (trouble !== null) {
         dispatch(notWritten(trouble));
-        return id;
+        throw new NotWritten(trouble);
       }
       dispatch(
         stand

@@ -108,8 +108,17 @@ export async function openStation(
   );
   await act(async () => undefined);
   const all = () => selectEntries(store.getState(), BUILD);
+  /** Does it and lets the screen follow, also where it threw: then it throws afterwards. */
   const done = async (what: () => void): Promise<void> => {
-    await act(async () => what());
+    let thrown: unknown = null;
+    await act(async () => {
+      try {
+        what();
+      } catch (error) {
+        thrown = error;
+      }
+    });
+    if (thrown !== null) throw thrown;
   };
   return {
     entries: all,

@@ -3,7 +3,7 @@ import { firstIssue } from './issue-path';
 
 /**
  * Why an entry can stand in no logbook, in words; null where it can. Asked before it is kept: what is kept must be taken by every server.
- * @example checkEntry({ ...reading, takenAt: 'soon' }) // "takenAt: the time must be …"
+ * @example checkEntry({ ...reading, takenAt: 'soon' }) // "takenAt: expected a time such as 2026-03-14T09:26:53Z"
  */
 export function checkEntry(entry: unknown): string | null {
   const parsed = entrySchema.safeParse(entry);

@@ -473,6 +473,30 @@ describe('files', () => {
     expect(read.ok ? '' : read.message).toMatch(says);
   });
 
+  test('no word of a library reaches whoever reads why a file is refused', () => {
+    const job = ready();
+    centre(job, job.setting, 'intake', 109);
+    const file = JSON.parse(writeBuildFile(job.entries, [])) as unknown;
+    /** Every place of the file, with something there that cannot be. */
+    function* spoiled(value: unknown, put: (to: unknown) => unknown): Iterable<unknown> {
+      for (const wrong of [undefined, null, -1e9, 'sideways', [], {}, [[1]]]) yield put(wrong);
+      if (typeof value !== 'object' || value === null) return;
+      for (const [key, inner] of Object.entries(value))
+        yield* spoiled(inner, (to) =>
+          put(Array.isArray(value) ? value.with(Number(key), to) : { ...value, [key]: to }),
+        );
+    }
+    const said = new Set<string>();
+    for (const each of spoiled(file, (to) => to)) {
+      const read = readBuildFile(JSON.stringify(each) ?? '');
+      if (!read.ok) said.add(read.message);
+    }
+    expect(said.size).toBeGreaterThan(20);
+    expect(
+      [...said].filter((words) => /Invalid|Too (big|small)|received|discriminator|Unrecognized/.test(words)),
+    ).toEqual([]);
+  });
+
   test('the readings as a table: units in the headings, what does not count says why', () => {
     const job = ready();
     centre(job, job.setting, 'intake', 109);

@@ -1,6 +1,5 @@
-import type { LengthUnit } from '../units/length';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
-import { formatLength } from '../units/length';
+import { type LengthUnit, formatLength } from '../units/length';
 import { formatReading } from '../crank/wheel';
 import { figureOfReading, readingLabel } from '../findings/readings/read-rounds';
 import { PREPARE_CHECKS } from '../prepare/checks';

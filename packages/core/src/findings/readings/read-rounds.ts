@@ -136,7 +136,7 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
     flanks: { opening: at(first), closing: at(second) },
     offset: offsetOf(zero),
     figure: figureOfReading(first.body),
-    onWheel: first.body.wheel !== undefined && first.body.wheel !== null,
+    onWheel: first.body.wheel !== null,
   });
   return finding;
 }

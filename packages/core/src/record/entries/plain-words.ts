@@ -45,4 +45,5 @@ export function plainWords(issue: Issue): string {
   }
 }
 
+// A module with an effect: package.json names it, or a bundler would leave it out.
 config({ localeError: plainWords });
