@@ -2,46 +2,42 @@ import type { Valve } from '../cam/card';
 import { LEAN } from '../verdict/unknowns';
 import { budgetOf } from '../statistics/coverage';
 import type { Placed } from '../verdict/place-cam';
+import type { Beside, First } from '../verdict/verdict';
 import type { Weighing } from '../verdict/weigh';
+import type { ClosingFinding } from './closing-check';
 
 /** Where what the card means makes up so much of the variance, it is said. */
 const MOSTLY = 0.4;
 
 /**
- * What stands beside a verdict: what it rests on that no reading has shown, and which one would. Each a sentence.
+ * What stands beside a verdict: what it rests on that no reading has shown.
  * @param lead the valve by which the cam is looked at.
  */
 export function besideOf(
   weighing: Weighing,
   lead: Valve,
   { sources }: Placed,
-  closing: 'none' | 'due' | 'same' | 'moved',
-): string[] {
+  closing: ClosingFinding['state'],
+): Beside[] {
   const { evidence, layout } = weighing;
-  const words: string[] = [];
-  if (closing === 'due') words.push('That is so if nothing has moved since TDC: the closing check tells.');
-  if (isOnePair(weighing, lead)) words.push('One pair alone shows no misreading.');
+  const rests: Beside[] = [];
+  if (closing === 'due') rests.push('nothing-moved');
+  if (isOnePair(weighing, lead)) rests.push('one-pair');
   const { ofCam } = layout.schools[lead];
   const printed = evidence.card.find((fact) => fact.of === 'centre' && fact.valve === lead);
   const open = printed?.of === 'centre' && (printed.means === 'unsaid' || printed.means === 'as-events');
-  if (open && ofCam.drops && !ofCam.events)
-    words.push(
-      'If the card counts its centreline by the events, a leaning lobe shifts this by up to 2°: opening and closing, read once, would tell.',
-    );
+  if (open && ofCam.drops && !ofCam.events) rests.push('card-by-events');
   const budget = budgetOf(sources);
   const whole = budget.reduce((sum, { standard }) => sum + standard ** 2, 0);
   const lean = budget.find(({ from }) => from === LEAN)?.standard ?? 0;
-  if (ofCam.drops && ofCam.events && lean ** 2 > MOSTLY * whole)
-    words.push(
-      'It is that wide because it is not stated what the card’s centreline is the middle of. State it at Card.',
-    );
-  return words;
+  if (ofCam.drops && ofCam.events && lean ** 2 > MOSTLY * whole) rests.push('card-meaning');
+  return rests;
 }
 
-/** What has to be done before the cam is moved, since no reading shows what it would: each to stand after "First". */
-export const firstOf = (weighing: Weighing, lead: Valve, closing: 'none' | 'due' | 'same' | 'moved'): string[] => [
-  ...(isOnePair(weighing, lead) ? ['read the pair once more'] : []),
-  ...(closing === 'due' ? ['make the closing check'] : []),
+/** What has to be done before the cam is moved, since no reading shows what it would. */
+export const firstOf = (weighing: Weighing, lead: Valve, closing: ClosingFinding['state']): First[] => [
+  ...(isOnePair(weighing, lead) ? (['read-pair'] as const) : []),
+  ...(closing === 'due' ? (['closing-check'] as const) : []),
 ];
 
 /** Does all that is known of this cam come from two readings of the wheel? */

@@ -1,9 +1,7 @@
 import { ringPosition } from '../crank/wheel';
-import { ZERO_METHODS, type TdcSide, turnWords } from '../tdc/zero-methods';
+import { ZERO_METHODS, type TdcSide, type ZeroMethodName } from '../tdc/zero-methods';
 import { wrap180 } from '../units/angle';
-import { computedDegrees } from '../units/degrees';
-import { type LengthUnit, formatLength } from '../units/length';
-import type { Build, Stage, Trial, Zero } from '../record/fold';
+import type { Build, Trial } from '../record/fold';
 import type { SettingFinding } from './readings/zero-passes';
 
 /**
@@ -12,6 +10,8 @@ import type { SettingFinding } from './readings/zero-passes';
  */
 export interface ClosingFinding {
   readonly state: 'none' | 'due' | 'same' | 'moved';
+  /** How TDC was found; null where there is nothing to check. */
+  readonly method: ZeroMethodName | null;
   /** The zero, and the setting of the wheel, that it belongs to. */
   readonly zero: string | null;
   readonly setting: string | null;
@@ -21,17 +21,16 @@ export interface ClosingFinding {
   readonly figure: number | null;
   /** By how much the wheel stands further on than it did, crank degrees. */
   readonly by: number | null;
-  readonly sentence: string;
 }
 
 export const NO_CLOSING_CHECK: ClosingFinding = {
   state: 'none',
+  method: null,
   zero: null,
   setting: null,
   side: 'before',
   figure: null,
   by: null,
-  sentence: '',
 };
 
 /** A contact that comes again within this is the same one, crank degrees, however finely it is read. Common practice, no source. */
@@ -42,7 +41,7 @@ const SAME = 0.5;
  * @param trial the one that is being read.
  */
 export function closingCheck(
-  { zeros, description }: Build,
+  { zeros }: Build,
   trial: Trial | null,
   settings: ReadonlyMap<string, SettingFinding>,
 ): ClosingFinding {
@@ -68,37 +67,8 @@ export function closingCheck(
     const at = ringPosition(body.wheel);
     return [like.reduce((sum, each) => sum + wrap180(at - ringPosition(each.body.wheel)), 0) / like.length];
   });
-  const base = { zero: zero.id, setting, side: 'before', figure } as const;
-  if (offs.length === 0) {
-    const words = askingFor(zero, stage, figure, description.body.units);
-    return { ...base, state: 'due', by: null, sentence: words };
-  }
+  const base = { method: zero.begun.method, zero: zero.id, setting, side: 'before', figure } as const;
+  if (offs.length === 0) return { ...base, state: 'due', by: null };
   const by = offs.reduce((sum, each) => sum + each, 0) / offs.length;
-  if (Math.abs(by) <= Math.max(SAME, standing.step) + 1e-9)
-    return {
-      ...base,
-      state: 'same',
-      by,
-      sentence: 'The contact came again where it was: nothing has moved since TDC.',
-    };
-  return {
-    ...base,
-    state: 'moved',
-    by,
-    sentence: `The contact came ${computedDegrees(Math.abs(by))} from where it was: the wheel or the pointer has moved since TDC was proved.`,
-  };
-}
-
-/** All trials on one setting of the wheel are asked alike. */
-const asked = new WeakMap<Stage, { readonly figure: number | null; readonly sentence: string }>();
-
-/** How the closing check is made. */
-function askingFor(zero: Zero, stage: Stage, figure: number | null, units: LengthUnit): string {
-  const known = asked.get(stage);
-  if (known?.figure === figure) return known.sentence;
-  const { method } = zero.begun;
-  const words = turnWords(method, 'before', figure === null ? null : formatLength(figure, units));
-  const sentence = `Closing check. The wheel as it is, the ${ZERO_METHODS[method].tool} back in. ${words}`;
-  asked.set(stage, { figure, sentence });
-  return sentence;
+  return { ...base, state: Math.abs(by) <= Math.max(SAME, standing.step) + 1e-9 ? 'same' : 'moved', by };
 }

@@ -2,7 +2,6 @@ import { VALVES, type Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { type Lobe, advanced } from '../cam/lobe';
 import {
-  FURTHEST_SWEPT,
   type MeasuredGap,
   type Tightest,
   USUAL_MINIMUM,
@@ -10,9 +9,7 @@ import {
   carryGap,
   roomToMove,
 } from '../clearance/valve-to-piston';
-import type { Problem } from '../problem';
-import { atLeastDegrees, atMostDegrees, computedDegrees } from '../units/degrees';
-import { formatComputedLength } from '../units/length';
+import { type Outcome, type Problem, problem } from '../problem';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
 import { measuredLobe } from './measured-lobe';
@@ -34,7 +31,7 @@ export interface ClearanceFinding {
   readonly tightest: Tightest | null;
   /** From where to where the cam may be moved; null where that is not known, or nowhere holds (then `state` is tight). */
   readonly room: { readonly from: number; readonly to: number } | null;
-  readonly words: string;
+  /** Why nothing is known, or null. */
   readonly problem: Problem | null;
 }
 
@@ -74,22 +71,21 @@ export function gapCaseOf(
   trials: readonly TrialFinding[],
   card: CompletedCard,
   valve: Valve,
-): { readonly ok: true; readonly found: GapCase } | { readonly ok: false; readonly problem: Problem } {
-  const lacking = (message: string, remedy: string) => ({ ok: false, problem: { message, remedy } }) as const;
+): Outcome<{ readonly found: GapCase }> {
   const crank = crankOf(build.description.body);
   const facing = build.clearance?.body[valve];
   const now = lobeIn(build, trials, trials.length - 1, card, valve);
   const gaps = gapsOf(build, valve);
   if (gaps.length === 0)
-    return lacking(
+    return problem(
       'No clearance was measured yet.',
       'Measure it at some places round overlap TDC, or push the valve to the piston at one.',
     );
-  if (!crank) return lacking('Stroke and rod are not known.', 'Give them at the engine.');
+  if (!crank) return problem('Stroke and rod are not known.', 'Give them at the engine.');
   if (!facing)
-    return lacking('How valve and piston face each other is not stated.', 'Give the valve’s angle to the bore.');
+    return problem('How valve and piston face each other is not stated.', 'Give the valve’s angle to the bore.');
   if (!now)
-    return lacking(
+    return problem(
       `Where the ${valve} lobe stands now has not been measured.`,
       'Measure it at Read: the gap follows its lift.',
     );
@@ -99,7 +95,7 @@ export function gapCaseOf(
   const ratio = engine.rockerRatio?.[valve] ?? card[valve].ratio ?? (direct ? 1 : null);
   // Taken for 1 where there are rockers, the valve would open less than it does, and the gap come out too large.
   if (ratio === null)
-    return lacking(
+    return problem(
       'The rocker ratio is not known.',
       'Give it at the engine: 1 where the cam works on the valve itself. The gap follows the lift of the valve.',
     );
@@ -119,7 +115,7 @@ export function gapCaseOf(
   });
   return measured.length > 0
     ? { ok: true, found: { setting, measured } }
-    : lacking('Where the cam stood when it was measured is not known.', 'Measure cam and clearance in one trial.');
+    : problem('Where the cam stood when it was measured is not known.', 'Measure cam and clearance in one trial.');
 }
 
 /** The gaps of a valve in the last trial that has any. */
@@ -152,7 +148,6 @@ export function deriveClearance(
   trials: readonly TrialFinding[],
   card: CompletedCard,
 ): readonly ClearanceFinding[] {
-  const { units } = build.description.body;
   return VALVES.map((valve): ClearanceFinding => {
     const facing = build.clearance?.body[valve];
     const minimum = facing?.minimum ?? USUAL_MINIMUM[valve];
@@ -165,40 +160,10 @@ export function deriveClearance(
       gaps,
     };
     const found = gapCaseOf(build, trials, card, valve);
-    if (!found.ok)
-      return {
-        ...common,
-        state: 'unknown',
-        tightest: null,
-        room: null,
-        words: `${found.problem.message} ${found.problem.remedy}`,
-        problem: found.problem,
-      };
+    if (!found.ok) return { ...common, state: 'unknown', tightest: null, room: null, problem: found.problem };
     const holder =
       build.trials.flatMap((trial) => trial.gaps).findLast(({ body }) => body.valve === valve) ?? found.found;
     const { tightest, room } = sweepOnce(holder, found.found, minimum);
-    const size = formatComputedLength(tightest.gap, units);
-    const least = formatComputedLength(minimum, units);
-    const where = `${computedDegrees(Math.abs(tightest.at), 0)} ${tightest.at < 0 ? 'before' : 'after'} TDC`;
-    const enough = tightest.gap >= minimum;
-    return {
-      ...common,
-      state: enough ? 'enough' : 'tight',
-      tightest,
-      room,
-      words: enough
-        ? `${size} at the tightest, ${where}; at least ${least} is wanted. ${roomWords(room)}`
-        : `Only ${size} at the tightest, ${where}: ${least} is wanted. Do not run it like this. ${roomWords(room)}`,
-      problem: null,
-    };
+    return { ...common, state: tightest.gap >= minimum ? 'enough' : 'tight', tightest, room, problem: null };
   });
-}
-
-function roomWords(room: ClearanceFinding['room']): string {
-  if (!room) return 'No move of the cam within 20° cures it.';
-  if (room.from > 0) return `It takes ${atLeastDegrees(room.from)} of advance to cure it.`;
-  if (room.to < 0) return `It takes ${atLeastDegrees(-room.to)} of retard to cure it.`;
-  const way = (far: number, word: string): string =>
-    far >= FURTHEST_SWEPT - 0.1 ? `${word} 20° or more` : `${word} ${atMostDegrees(far)}`;
-  return `The cam may still be ${way(room.to, 'advanced')}, and ${way(-room.from, 'retarded')}.`;
 }

@@ -1,8 +1,6 @@
-import { NORMAL_95 } from '../statistics/normal';
 import { type AngleCorrection, type AngleRead, correctAngle } from '../timing-set/electronic-angle';
-import { type Setting, advanceOfSetting, settingLabel } from '../timing-set/hardware';
+import { type Setting, advanceOfSetting } from '../timing-set/hardware';
 import { type ObservedMove, type Response, isSame, learnResponse } from '../timing-set/learned-response';
-import { computedDegrees } from '../units/degrees';
 import { type Cam, camsOf, turnedBy } from '../record/cams-of';
 import type { TrialFinding } from './derive-trial';
 import type { FittedHardware } from '../record/entry';
@@ -13,8 +11,8 @@ import { whatItGave } from './what-it-gave';
 export interface PartFinding extends FittedHardware {
   readonly turns: readonly Cam[];
   readonly response: Response;
-  /** What it was learned from, in words; null where nothing was. */
-  readonly learned: string | null;
+  /** Moves of it that were measured in this build. */
+  readonly own: readonly ObservedMove[];
   readonly angle:
     (AngleCorrection & { readonly nominal: number; readonly shows: number; readonly stands: number }) | null;
 }
@@ -23,10 +21,9 @@ export interface PartFinding extends FittedHardware {
 export interface MoveFinding {
   readonly trial: string;
   readonly parts: readonly {
-    readonly part: string;
-    readonly name: string;
-    readonly from: string;
-    readonly to: string;
+    readonly fitted: FittedHardware;
+    readonly to: Setting;
+    /** By the labels, crank degrees of advance. */
     readonly label: number | null;
   }[];
   readonly cams: readonly {
@@ -37,7 +34,6 @@ export interface MoveFinding {
     readonly gave: number | null;
     readonly standard: number | null;
   }[];
-  readonly words: string | null;
 }
 
 /** A move of one part that was measured: what the shop learns of that piece. */
@@ -105,7 +101,7 @@ export function deriveDrive(build: Build, trials: readonly TrialFinding[]): Driv
       at: angle ? { at: angle.stands } : part.at,
       turns: turnedBy(part, cams),
       response,
-      learned: learnedWords(part, response, own),
+      own,
       angle,
     };
   });
@@ -139,15 +135,8 @@ function moveOf(before: Standing, trial: Trial, then: TrialFinding, now: TrialFi
   });
   const finding: MoveFinding = {
     trial: trial.id,
-    parts: set.map(({ fitted, to, label }) => ({
-      part: fitted.part,
-      name: fitted.name,
-      from: settingLabel(fitted.hardware, fitted.at),
-      to: settingLabel(fitted.hardware, to),
-      label,
-    })),
+    parts: set,
     cams: found,
-    words: gaveWords(found),
   };
   const [only, ...others] = set;
   // Two parts put elsewhere at once: what each of them gave nobody knows.
@@ -175,41 +164,6 @@ function labelOf({ hardware, at }: FittedHardware, to: Setting): number | null {
   const [from, until] = [advanceOfSetting(hardware, at), advanceOfSetting(hardware, to)];
   return from === null || until === null ? null : until - from;
 }
-
-/** "The cam came 4.9° forward ±0.4° of the 6.0° that its label says." */
-function gaveWords(cams: MoveFinding['cams']): string | null {
-  const words = cams.flatMap(({ cam, label, gave, standard }) => {
-    if (gave === null || standard === null) return [];
-    const name = cam.name.charAt(0).toUpperCase() + cam.name.slice(1);
-    const within = `±${computedDegrees(Math.max(NORMAL_95 * standard, 0.05))}`;
-    const did =
-      Math.abs(gave) < 0.05
-        ? 'did not move'
-        : `went ${computedDegrees(Math.abs(gave))} ${gave > 0 ? 'earlier' : 'later'}`;
-    const of = label === null || Math.abs(label) < 0.05 ? '' : `; its label says ${signedDegrees(label)}`;
-    return [`${name} ${did}, ${within}${of}.`];
-  });
-  return words.length > 0 ? words.join(' ') : null;
-}
-
-export const signedDegrees = (value: number): string =>
-  `${value > 0 ? '+' : value < 0 ? '−' : ''}${computedDegrees(Math.abs(value))}`;
-
-function learnedWords(part: FittedHardware, response: Response, own: readonly ObservedMove[]): string | null {
-  if (response.learnedFrom === 0) return null;
-  const last = own.at(-1) ?? part.experience.at(-1);
-  const elsewhere = part.experience.length;
-  const from = [
-    own.length > 0 ? `${own.length} ${own.length === 1 ? 'move' : 'moves'} here` : null,
-    elsewhere > 0 ? `${elsewhere} on other engines` : null,
-  ].filter((each) => each !== null);
-  const told = last
-    ? `From ${settingLabel(part.hardware, last.from)} to ${settingLabel(part.hardware, last.to)} it gave ${signedDegrees(last.gave)} ±${computedDegrees(NORMAL_95 * last.standard)}. `
-    : '';
-  return `${told}The plan counts on ${percentOf(response.response)} of its label, ±${percentOf(NORMAL_95 * response.standard)}, learned from ${from.join(' and ')}.`;
-}
-
-const percentOf = (share: number): string => `${Math.round(100 * share)} %`;
 
 /** What a phaser's own angle says, over all trials: it stands where it was last read, or last set, whichever came later. */
 function angleOf(build: Build, part: FittedHardware): PartFinding['angle'] {

@@ -1,10 +1,14 @@
 import { VALVES, type Valve } from '../cam/card';
 import { SIGN_CHECKS, SIGN_CHECK_NAMES, type SignCheckName } from '../sign/sign-checks';
-import { formatComputedLength } from '../units/length';
 import type { ClearanceFinding } from './derive-clearance';
 import type { ProofFinding } from './derive-proof';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
+
+/** What a builder should know before signing. */
+export type OpenPoint =
+  | { readonly code: 'tdc-unproved' | 'no-verdict' | 'not-on-target' | 'move-unproved' | 'clearance-unknown' }
+  | { readonly code: 'tight'; readonly valve: Valve };
 
 /** The signing of a build: what is checked, what stands open, who signed. */
 export interface SignFinding {
@@ -16,8 +20,7 @@ export interface SignFinding {
     readonly reason: string | null;
     readonly entry: string | null;
   }[];
-  /** What a builder should know before signing. */
-  readonly open: readonly string[];
+  readonly open: readonly OpenPoint[];
   /** Every check is answered. */
   readonly ready: boolean;
   readonly signed: {
@@ -36,7 +39,6 @@ export interface SignFinding {
     readonly valve: Valve;
     readonly at: 'lobe' | 'valve';
     readonly lift: number;
-    readonly words: string;
   }[];
 }
 
@@ -47,7 +49,6 @@ export function deriveSign(
   proof: ProofFinding,
   clearance: readonly ClearanceFinding[],
 ): SignFinding {
-  const { units } = build.description.body;
   const enough = clearance.every(({ state }) => state === 'enough');
   const checks = SIGN_CHECK_NAMES.map((check): SignFinding['checks'][number] => {
     const answer = build.signChecks.get(check);
@@ -61,30 +62,16 @@ export function deriveSign(
       entry: answer?.id ?? null,
     };
   });
-  const verdict = trials.at(-1)?.decision.verdict;
-  const open = [
-    zeroProved ? null : 'TDC is not proved now.',
-    verdict?.kind === 'leave' ? null : (verdict?.headline ?? 'The cam has no verdict.'),
-    proof.state === 'due' ? 'The move has not been proved.' : null,
-    ...clearance.map(({ state, valve, words }) =>
-      state === 'tight' ? `${valve === 'intake' ? 'Intake' : 'Exhaust'} valve to piston: ${words}` : null,
-    ),
-    clearance.some(({ state }) => state === 'unknown')
-      ? 'Valve-to-piston clearance was not measured for both valves.'
-      : null,
-  ].filter((each) => each !== null);
   const { signature, reopened } = build;
   const baselines = VALVES.flatMap((valve) =>
     (['lobe', 'valve'] as const).flatMap((at) => {
       const view = trials.flatMap((trial) => trial.views.filter(({ key }) => key === `${at}-lift ${valve}`)).at(-1);
-      return view
-        ? [{ valve, at, lift: view.value, words: `${valve} ${at} lift ${formatComputedLength(view.value, units)}` }]
-        : [];
+      return view ? [{ valve, at, lift: view.value }] : [];
     }),
   );
   return {
     checks,
-    open,
+    open: openPoints(trials, zeroProved, proof, clearance),
     ready: checks.every(({ state }) => state !== 'due'),
     signed: signature && {
       entry: signature.id,
@@ -97,4 +84,20 @@ export function deriveSign(
     closed: signature !== null && reopened === null,
     baselines,
   };
+}
+
+function openPoints(
+  trials: readonly TrialFinding[],
+  zeroProved: boolean,
+  proof: ProofFinding,
+  clearance: readonly ClearanceFinding[],
+): OpenPoint[] {
+  const verdict = trials.at(-1)?.decision.verdict;
+  const open: OpenPoint[] = [];
+  if (!zeroProved) open.push({ code: 'tdc-unproved' });
+  if (verdict?.kind !== 'leave') open.push({ code: verdict ? 'not-on-target' : 'no-verdict' });
+  if (proof.state === 'due') open.push({ code: 'move-unproved' });
+  for (const { state, valve } of clearance) if (state === 'tight') open.push({ code: 'tight', valve });
+  if (clearance.some(({ state }) => state === 'unknown')) open.push({ code: 'clearance-unknown' });
+  return open;
 }

@@ -4,9 +4,9 @@ import { READ_METHODS, type ReadMethodName, type RulingMethod } from '../measure
 import type { LengthUnit } from '../units/length';
 import type { Evidence } from '../verdict/observations';
 import { DEFAULT_LIMIT } from '../verdict/limits';
-import { together } from '../verdict/verdict';
+import { gravest } from '../verdict/verdict';
 import { type ClosingFinding, closingCheck } from './closing-check';
-import { type Decision, decideTrial, placeViews } from './derive-verdict';
+import { type Conditions, type Decision, decideTrial, placeViews } from './derive-verdict';
 import type { BodyOf } from '../record/entry';
 import type { Build, Trial } from '../record/fold';
 import { type RoundFinding, bankOf, findRound } from './readings/read-rounds';
@@ -43,7 +43,7 @@ export interface TrialFinding {
   readonly decision: Pick<Decision, 'cams' | 'verdict' | 'faults'>;
 }
 
-type InForce = Pick<BodyOf<'target.set'>, 'target' | 'limit'> & {
+export type InForce = Pick<BodyOf<'target.set'>, 'target' | 'limit'> & {
   /** Of a twin-cam engine, where it has one of its own. */
   readonly exhaust: Target | null;
   readonly judgedBy: RulingMethod | null;
@@ -103,19 +103,26 @@ function decideOnce(
   whole: Evidence,
   rule: RulingMethod | null,
   context: ViewContext,
-  told: Parameters<typeof decideTrial>[4],
+  conditions: Conditions,
 ): Decision {
   // A second bank is decided beside the first, from other readings: each keeps its own.
-  const holder = evidenceHolder(trial, told.bank, context);
-  if (!holder) return decideTrial(evidence, whole, rule, context, told);
+  const holder = evidenceHolder(trial, conditions.bank, context);
+  if (!holder) return decideTrial(evidence, whole, rule, context, conditions);
   const { build, card } = context;
   const from: unknown[] = [card, build.description, build.target, build.asItStands, build.card];
-  from.push(rule, told.limit, told.zeroProved, told.last, told.closing.state, told.closing.by);
+  from.push(
+    rule,
+    conditions.limit,
+    conditions.zeroProved,
+    conditions.last,
+    conditions.closing.state,
+    conditions.closing.by,
+  );
   addInputs(from, evidence);
   if (whole !== evidence) addInputs(from, whole);
   const known = decided.get(holder);
   if (known?.from.length === from.length && from.every((part, at) => part === known.from[at])) return known.decision;
-  const decision = decideTrial(evidence, whole, rule, context, told);
+  const decision = decideTrial(evidence, whole, rule, context, conditions);
   decided.set(holder, { from, decision });
   return decision;
 }
@@ -200,10 +207,7 @@ function decideTogether(banks: readonly BankFinding[]): TrialFinding['decision']
   const cams = banks.flatMap(({ decision }) => decision.cams);
   return {
     cams,
-    verdict: together(
-      cams.map(({ verdict }) => verdict),
-      cams.map(({ cam, bank }) => `${cam === 'exhaust' ? 'Exhaust' : 'Intake'} of bank ${bank}`),
-    ),
+    verdict: gravest(cams.map(({ verdict }) => verdict)),
     faults: banks.flatMap(({ decision }) => decision.faults),
   };
 }

@@ -3,18 +3,17 @@ import { VALVES, type Valve } from '../cam/card';
 import type { RulingMethod } from '../measure/read-methods';
 import { chanceOf } from '../statistics/chi-squared';
 import { budgetOf, expandedOf } from '../statistics/coverage';
-import { type Suspect, BELIEVED, diagnose } from '../verdict/diagnose';
+import { squareOf } from '../statistics/least-squares';
+import { type Diagnosis, type Suspect, BELIEVED, diagnose } from '../verdict/diagnose';
 import { nextReading } from '../verdict/next-reading';
 import type { Evidence, Observation } from '../verdict/observations';
-import { advanceOf, placeOf } from '../verdict/place-cam';
-import { CHANCE, type Verdict, judge, together } from '../verdict/verdict';
+import { type Placed, advanceOf, placeOf } from '../verdict/place-cam';
+import { type Basis, CHANCE, type FaultFinding, type Verdict, gravest, judge } from '../verdict/verdict';
 import { type Weighing, narrowed, weigh } from '../verdict/weigh';
-import { computedDegrees } from '../units/degrees';
 import { besideOf, firstOf } from './beside';
 import type { ClosingFinding } from './closing-check';
 import type { Build } from '../record/fold';
 import { followsDownOf } from './at-hand';
-import { type FaultFinding, basisOf, faultOf, labelsOf, nextWords, worstOf } from './verdict-words';
 import type { View, ViewContext } from './views/view';
 
 /** Where a cam sits, and what is to be done about it. */
@@ -41,6 +40,7 @@ export interface ViewPlace {
 
 export interface Decision {
   readonly cams: readonly CamFinding[];
+  /** The gravest of the cams' verdicts. */
   readonly verdict: Verdict | null;
   readonly faults: readonly FaultFinding[];
   readonly places: ReadonlyMap<string, ViewPlace>;
@@ -51,6 +51,31 @@ const NOTHING: Decision = { cams: [], verdict: null, faults: [], places: new Map
 const KNOWS_NOTHING = 5;
 /** Readings that fit together so well hide no fault: below what one must explain, with room for repeats being looked at one by one. */
 const HARMLESS = 3;
+
+/** What a trial is judged under. */
+export interface Conditions {
+  readonly limit: number;
+  readonly zeroProved: boolean;
+  readonly last: boolean;
+  readonly views: readonly View[];
+  readonly bank: 1 | 2;
+  readonly closing: ClosingFinding;
+}
+
+/** A cam, the valve that it is looked at by, and the readings that speak of it. */
+interface Speaking {
+  readonly cam: CamFinding['cam'];
+  readonly lead: Valve;
+  readonly speaks: Weighing;
+  readonly rule: RulingMethod | null;
+  readonly placed: Placed | null;
+}
+
+/** What may be wrong with the readings of a trial. */
+interface Suspected {
+  readonly faults: readonly FaultFinding[];
+  readonly doubt: FaultFinding | null;
+}
 
 /**
  * The verdict on a trial: all of its readings weighed together, or those of the shop's rule.
@@ -63,122 +88,185 @@ export function decideTrial(
   whole: Evidence,
   rule: RulingMethod | null,
   context: ViewContext,
-  told: {
-    readonly limit: number;
-    readonly zeroProved: boolean;
-    readonly last: boolean;
-    readonly views: readonly View[];
-    readonly bank: 1 | 2;
-    readonly closing: ClosingFinding;
-  },
+  conditions: Conditions,
 ): Decision {
-  const odd = whole !== evidence;
-  const labels = labelsOf(context.build);
-  const said = (each: Suspect): FaultFinding => faultOf(each, whole, labels, context.build.description.body.units);
-  const hints = odd ? diagnose(whole).named.map(said) : [];
+  const hints = whole === evidence ? [] : diagnose(whole).named.map((each) => faultOf(each, whole));
   const weighing = weigh(evidence);
   if (!weighing) return { ...NOTHING, faults: hints };
   const cams = evidence.cams === 'single' ? (['single'] as const) : VALVES;
-  const places = new Map<string, ViewPlace>();
-  const found: { cam: CamFinding['cam']; lead: Valve; speaks: Weighing; rule: RulingMethod | null }[] = [];
-  for (const cam of cams) {
-    const lead = cam === 'single' ? leadOf(weighing) : cam;
-    const mine = (each: Observation): boolean => cam === 'single' || each.valve === cam;
-    const ruled = rule !== null && evidence.observations.some((each) => mine(each) && each.method === rule);
-    const speaks = ruled
-      ? narrowed(weighing, (each) => each.kind === 'peak-lift' || each.method === rule || !mine(each))
-      : weighing;
-    const placed = placeOf(speaks, lead);
-    const shares = sharesOf(placed?.weights ?? new Map());
-    for (const view of new Set(evidence.observations.filter(mine).map((each) => each.view))) {
-      const ofView = (each: Observation): boolean => each.view === view;
-      // What could not be weighed together is looked at piece by piece.
-      const own = weighing.converged
-        ? narrowed(weighing, ofView)
-        : weigh({ ...evidence, observations: evidence.observations.filter(ofView) });
-      const alone = own?.converged ? placeOf(own, lead) : null;
-      if (!alone) continue;
-      const { standard, expanded } = expandedOf(alone.sources);
-      if (standard > KNOWS_NOTHING) continue;
-      places.set(view, { delta: alone.delta, expanded, weight: shares.get(view) ?? null });
-    }
-    if (placed) found.push({ cam, lead, speaks, rule: ruled ? rule : null });
-  }
-  const chance = chanceOf(weighing.solved.chiSquared, weighing.freedom);
-  const ahead = Math.max(...found.map(({ lead, speaks }) => Math.abs(advanceOf(speaks, lead))), 0);
-  // Repeats that scatter have widened what is weighed: then it says nothing of whether the readings go together.
-  const scattered = weighing.found.some(({ own }) => own.some(({ from }) => from === 'repeats'));
-  const moved = told.closing.state === 'moved';
-  const looked = !moved && (scattered || weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS);
-  const { named, doubted } = looked ? diagnose(evidence) : { named: [], doubted: null };
-  const faults = moved ? [hasMoved(told.closing)] : named.map(said);
-  const doubt = doubted && said(doubted);
-  const judged = found.flatMap(({ cam, lead, speaks, rule: spoken }): CamFinding[] => {
-    const placed = placeOf(speaks, lead);
-    if (!placed) return [];
-    const { standard, expanded } = expandedOf(placed.sources);
-    if (standard > KNOWS_NOTHING) return [];
-    const off = Math.abs(placed.delta);
-    const undecided = off > told.limit ? expanded > off : expanded > 2 * told.limit;
-    const next = undecided && told.last ? nextReading(weighing, lead, readableOf(context.build)) : null;
-    return [
-      {
-        cam,
-        bank: told.bank,
-        standard,
-        budget: budgetOf(placed.sources),
-        chance,
-        rule: spoken,
-        verdict: judge({
-          cam,
-          bank: context.build.description.body.engine.secondBank === undefined ? null : told.bank,
-          delta: placed.delta,
-          expanded,
-          spread: spreadOf(told.views, cam),
-          limit: told.limit,
-          zeroProved: told.zeroProved,
-          basis: basisOf(context, placed.weights, spoken, cam),
-          chance,
-          named: speaks.converged ? faults.filter((each) => cam === 'single' || concerns(each, evidence, cam)) : [],
-          doubted:
-            doubt && (cam === 'single' || concerns(doubt, evidence, cam))
-              ? { words: doubt.words, tells: tellsOf(doubt, told.closing.state) }
-              : null,
-          first: firstOf(speaks, lead, told.closing.state),
-          worst: chance < CHANCE ? worstOf(weighing, labels) : null,
-          next: next && { words: nextWords(next, context.build), expanded: next.expanded },
-          ahead: evidence.ahead[cam === 'exhaust' ? 'exhaust' : 'intake'],
-          moved: told.closing.state === 'moved' ? movedWords(told.closing) : null,
-          converged: speaks.converged,
-          beside: besideOf(speaks, lead, placed, told.closing.state),
-        }),
-      },
-    ];
-  });
+  const found = cams.map((cam) => speakingOf(cam, weighing, evidence, rule));
+  const places = new Map(found.flatMap((each) => placesOf(each, weighing, evidence)));
+  const suspected = suspectedOf(weighing, evidence, whole, found, conditions.closing);
+  const judged = found.flatMap((each) => judgedOf(each, weighing, evidence, suspected, context, conditions) ?? []);
   return {
     cams: judged,
-    verdict: together(judged.map(({ verdict }) => verdict)),
-    faults: faults.length > 0 ? faults : hints,
+    verdict: gravest(judged.map(({ verdict }) => verdict)),
+    faults: suspected.faults.length > 0 ? suspected.faults : hints,
     places,
   };
 }
 
-/** What tells whether it happened: the closing check where that is still to be made, else the fault's own check. */
-const tellsOf = ({ fault, check }: FaultFinding, closing: ClosingFinding['state']): string =>
-  closing === 'due' && fault === 'wheel-slipped' ? 'Make the closing check: it tells.' : check;
+const isOf =
+  (cam: CamFinding['cam']) =>
+  ({ valve }: Observation): boolean =>
+    cam === 'single' || valve === cam;
 
-const movedWords = ({ by }: ClosingFinding): string =>
-  `the wheel or the pointer has moved by ${computedDegrees(Math.abs(by ?? 0))} since TDC was proved`;
+/** All that was read of a cam, or what the shop's rule lets speak of it. */
+function speakingOf(
+  cam: CamFinding['cam'],
+  weighing: Weighing,
+  evidence: Evidence,
+  rule: RulingMethod | null,
+): Speaking {
+  const lead = cam === 'single' ? leadOf(weighing) : cam;
+  const mine = isOf(cam);
+  const ruled = rule !== null && evidence.observations.some((each) => mine(each) && each.method === rule);
+  const speaks = ruled
+    ? narrowed(weighing, (each) => each.kind === 'peak-lift' || each.method === rule || !mine(each))
+    : weighing;
+  return { cam, lead, speaks, rule: ruled ? rule : null, placed: placeOf(speaks, lead) };
+}
+
+/** Where each view by itself puts the cam. */
+function placesOf({ cam, lead, placed }: Speaking, weighing: Weighing, evidence: Evidence): [string, ViewPlace][] {
+  const shares = sharesOf(placed?.weights ?? new Map());
+  const views = new Set(evidence.observations.filter(isOf(cam)).map(({ view }) => view));
+  return [...views].flatMap((view): [string, ViewPlace][] => {
+    const ofView = (each: Observation): boolean => each.view === view;
+    // What could not be weighed together is looked at piece by piece.
+    const own = weighing.converged
+      ? narrowed(weighing, ofView)
+      : weigh({ ...evidence, observations: evidence.observations.filter(ofView) });
+    const alone = own?.converged ? placeOf(own, lead) : null;
+    if (!alone) return [];
+    const { standard, expanded } = expandedOf(alone.sources);
+    if (standard > KNOWS_NOTHING) return [];
+    return [[view, { delta: alone.delta, expanded, weight: shares.get(view) ?? null }]];
+  });
+}
+
+/** What probably went wrong: seen by the closing check, or what the readings lead to. */
+function suspectedOf(
+  weighing: Weighing,
+  evidence: Evidence,
+  whole: Evidence,
+  found: readonly Speaking[],
+  closing: ClosingFinding,
+): Suspected {
+  if (closing.state === 'moved') return { faults: [hasMoved(closing)], doubt: null };
+  const ahead = Math.max(
+    ...found.map(({ lead, speaks, placed }) => (placed ? Math.abs(advanceOf(speaks, lead)) : 0)),
+    0,
+  );
+  // Repeats that scatter have widened what is weighed: then it says nothing of whether the readings go together.
+  const scattered = weighing.found.some(({ own }) => own.some(({ from }) => from === 'repeats'));
+  const looked = scattered || weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS;
+  const { named, doubted }: Pick<Diagnosis, 'named' | 'doubted'> = looked
+    ? diagnose(evidence)
+    : { named: [], doubted: null };
+  return { faults: named.map((each) => faultOf(each, whole)), doubt: doubted && faultOf(doubted, whole) };
+}
+
+/** The verdict on one cam; null where nothing is known of its place. */
+function judgedOf(
+  { cam, lead, speaks, rule, placed }: Speaking,
+  weighing: Weighing,
+  evidence: Evidence,
+  { faults, doubt }: Suspected,
+  context: ViewContext,
+  { limit, last, zeroProved, bank, closing, views }: Conditions,
+): CamFinding | null {
+  if (!placed) return null;
+  const { standard, expanded } = expandedOf(placed.sources);
+  if (standard > KNOWS_NOTHING) return null;
+  const off = Math.abs(placed.delta);
+  const undecided = off > limit ? expanded > off : expanded > 2 * limit;
+  const chance = chanceOf(weighing.solved.chiSquared, weighing.freedom);
+  const speaksOf = (fault: FaultFinding): boolean => cam === 'single' || concerns(fault, evidence, cam);
+  return {
+    cam,
+    bank,
+    standard,
+    budget: budgetOf(placed.sources),
+    chance,
+    rule,
+    verdict: judge({
+      cam,
+      bank: context.build.description.body.engine.secondBank === undefined ? null : bank,
+      delta: placed.delta,
+      expanded,
+      spread: spreadOf(views, cam),
+      limit,
+      zeroProved,
+      basis: basisOf(context, placed.weights, rule, cam),
+      chance,
+      named: speaks.converged ? faults.filter(speaksOf) : [],
+      doubted:
+        doubt && speaksOf(doubt)
+          ? { fault: doubt, byClosingCheck: closing.state === 'due' && doubt.fault === 'wheel-slipped' }
+          : null,
+      first: firstOf(speaks, lead, closing.state),
+      worst: chance < CHANCE ? worstOf(weighing) : null,
+      next: undecided && last ? nextReading(weighing, lead, readableOf(context.build)) : null,
+      ahead: evidence.ahead[cam === 'exhaust' ? 'exhaust' : 'intake'],
+      moved: closing.state === 'moved' ? (closing.by ?? 0) : null,
+      converged: speaks.converged,
+      beside: besideOf(speaks, lead, placed, closing.state),
+    }),
+  };
+}
 
 /** The closing check shows it: nothing has to be guessed. */
-const hasMoved = (closing: ClosingFinding): FaultFinding => ({
+const hasMoved = ({ by }: ClosingFinding): FaultFinding => ({
   fault: 'wheel-slipped',
-  words: movedWords(closing),
-  check: 'Find TDC again, then repeat what was read since: nothing says which readings it took with it.',
-  // Seen, not inferred: counted in the half degrees that one contact is good for.
-  better: (2 * (closing.by ?? 0)) ** 2,
+  seen: true,
+  // Counted in the half degrees that one contact is good for.
+  better: (2 * (by ?? 0)) ** 2,
   entries: [],
+  valve: null,
+  amount: by,
 });
+
+/** A fault with the valve that its readings are of. */
+function faultOf({ fault, better, concerns: entries, amount }: Suspect, { observations }: Evidence): FaultFinding {
+  const valves = new Set(observations.filter(({ entry }) => entries.includes(entry)).map(({ valve }) => valve));
+  const [valve] = valves.size === 1 ? valves : [];
+  return { fault, seen: false, better, entries, valve: valve ?? null, amount };
+}
+
+/** The reading that fits worst with the rest. */
+function worstOf({ found, solved }: Weighing): string | null {
+  let [worst, most]: [string | null, number] = [null, 0];
+  for (const { block, observations } of found) {
+    const off = squareOf(block, solved.unknowns) / block.rows.length;
+    const entry = observations[0]?.[0]?.entry;
+    if (entry === undefined || off <= most) continue;
+    most = off;
+    worst = entry;
+  }
+  return worst;
+}
+
+/** A measurement with a smaller share than this is not counted among those that a verdict rests on. */
+const WEIGHS = 0.02;
+
+/** What a verdict rests on and what it was compared with. */
+function basisOf(
+  { wanted, card, build }: ViewContext,
+  weights: ReadonlyMap<string, number>,
+  rule: RulingMethod | null,
+  cam: CamFinding['cam'],
+): Basis {
+  const valve = cam === 'exhaust' ? 'exhaust' : 'intake';
+  const aim = wanted[valve];
+  const byCard = aim === null || (cam === 'exhaust' && build.target?.body.exhaust === undefined);
+  return {
+    rule,
+    count: [...weights.values()].filter((weight) => weight > WEIGHS).length,
+    against: byCard ? null : { valve, centreline: aim },
+    contradicted: build.card !== null && card.contradictions.length > 0,
+  };
+}
 
 /** A valve of a single cam that was looked at: either says where it sits. */
 export const leadOf = ({ layout }: Weighing): Valve => (layout.of.intake.advance >= 0 ? 'intake' : 'exhaust');

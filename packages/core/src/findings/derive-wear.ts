@@ -1,6 +1,4 @@
 import { VALVES, type Valve } from '../cam/card';
-import { computedDegrees } from '../units/degrees';
-import { type LengthUnit, formatComputedLength } from '../units/length';
 import type { TrialFinding } from './derive-trial';
 
 /** What has changed since an engine was measured before. */
@@ -14,18 +12,19 @@ export interface WearFinding {
   readonly change: number;
   readonly expanded: number;
   readonly changed: boolean;
-  readonly words: string;
+  /** Where the lift was taken; null for the cam's place. */
+  readonly at: 'lobe' | 'valve' | null;
 }
 
 /**
  * The lobes against their first measurement, and the cam's place against the trial before where nothing had been moved: worn, or the same within what both
  * measurements know.
  */
-export function deriveWear(trials: readonly TrialFinding[], units: LengthUnit): WearFinding[] {
-  return [...VALVES.flatMap((valve) => lifts(trials, valve, units)), ...phases(trials)];
+export function deriveWear(trials: readonly TrialFinding[]): WearFinding[] {
+  return [...VALVES.flatMap((valve) => lifts(trials, valve)), ...phases(trials)];
 }
 
-function lifts(trials: readonly TrialFinding[], valve: Valve, units: LengthUnit): WearFinding[] {
+function lifts(trials: readonly TrialFinding[], valve: Valve): WearFinding[] {
   return (['lobe', 'valve'] as const).flatMap((at): WearFinding[] => {
     const key = `${at}-lift ${valve}`;
     const measured = trials.flatMap((trial) => {
@@ -37,9 +36,6 @@ function lifts(trials: readonly TrialFinding[], valve: Valve, units: LengthUnit)
     const change = last.value - first.value;
     const expanded = Math.hypot(first.expanded, last.expanded);
     const changed = Math.abs(change) > expanded;
-    const size = formatComputedLength(Math.abs(change), units);
-    const within = `±${formatComputedLength(expanded, units)}`;
-    const where = `${valve} ${at}`;
     return [
       {
         what: 'lift',
@@ -49,11 +45,7 @@ function lifts(trials: readonly TrialFinding[], valve: Valve, units: LengthUnit)
         change,
         expanded,
         changed,
-        words: !changed
-          ? `The ${where} lifts what it did in trial ${first.number}, within ${within}: no wear to be seen.`
-          : change < 0
-            ? `The ${where} lifts ${size} less than in trial ${first.number} (${within}): worn. Look at lobe and lifter.`
-            : `The ${where} lifts ${size} more than in trial ${first.number} (${within}): no lobe grows. Look at the indicator’s line.`,
+        at,
       },
     ];
   });
@@ -69,8 +61,6 @@ function phases(trials: readonly TrialFinding[]): WearFinding[] {
     // The card's rounding is in both and cancels; taken in, it makes the comparison somewhat cautious.
     const expanded = Math.hypot(verdict.expanded, then.expanded);
     const changed = Math.abs(change) > expanded;
-    const name = cam === 'single' ? 'cam' : `${cam} cam`;
-    const within = `±${computedDegrees(expanded)}`;
     return [
       {
         what: 'phase',
@@ -80,9 +70,7 @@ function phases(trials: readonly TrialFinding[]): WearFinding[] {
         change,
         expanded,
         changed,
-        words: changed
-          ? `The ${name} sits ${computedDegrees(Math.abs(change))} ${change < 0 ? 'later' : 'earlier'} than in trial ${before.number} (${within}), and nothing was moved: a stretched chain or belt, worn gears, or something slipped.`
-          : `The ${name} sits where it did in trial ${before.number}, within ${within}.`,
+        at: null,
       },
     ];
   });

@@ -1,14 +1,13 @@
 import { type Correction, sideDifference, zeroCorrection } from '../tdc/equal-heights';
 import { equalHeights } from '../crank/slider-crank';
-import { type WheelRing, formatReading, readingAt } from '../crank/wheel';
-import { type TdcSide, ZERO_METHODS, type ZeroMethodName, turnWords } from '../tdc/zero-methods';
+import type { WheelRing } from '../crank/wheel';
+import { type TdcSide, ZERO_METHODS, type ZeroMethodName } from '../tdc/zero-methods';
 import type { ZeroUncertainty } from '../tdc/zero-uncertainty';
+import type { Problem } from '../problem';
 import { crankDeg, wrap180 } from '../units/angle';
-import { computedDegrees, wheelDegrees } from '../units/degrees';
-import { formatComputedLength, formatLength } from '../units/length';
-import type { Described } from '../record/entry';
-import type { Build } from '../record/fold';
-import { heightTrouble } from './zero-heights';
+import type { BodyOf, Described } from '../record/entry';
+import type { Build, Zero } from '../record/fold';
+import { type WidthTrouble, widthTrouble } from './zero-heights';
 import {
   type PassFinding,
   type PassResult,
@@ -42,145 +41,199 @@ export type ZeroStep =
   | { readonly does: 'set'; readonly after: string | null }
   | { readonly does: 'nothing' };
 
+/** What there is to say of it: the sentence is made in the Report. */
+export type ZeroSays =
+  | { readonly code: 'begin' }
+  | { readonly code: 'disturbed'; readonly what: BodyOf<'zero.disturbed'>['what'] }
+  | { readonly code: 'trouble'; readonly problem: Problem }
+  /** The next reading; `figure` of the indicator, mm. `proves`: the first since the wheel was set. */
+  | { readonly code: 'read'; readonly side: TdcSide; readonly figure: number | null; readonly proves: boolean }
+  | { readonly code: 'set' }
+  | { readonly code: 'proved' }
+  | { readonly code: 'rough' }
+  /** How far the sides of the proof differ, crank degrees. */
+  | { readonly code: 'not-proved'; readonly difference: number; readonly limit: number };
+
+/** How many passes were taken together, and from the least to the greatest, crank degrees. */
+export interface PassRepeats {
+  readonly count: number;
+  readonly range: number;
+}
+
+export type ZeroRemark =
+  /** `difference` of the two sides; `at` true TDC on the ring, crank degrees. */
+  | {
+      readonly of: 'proof';
+      readonly difference: number;
+      readonly limit: number;
+      readonly at: number;
+      readonly repeats: PassRepeats | null;
+    }
+  | {
+      readonly of: 'search';
+      /** How far before TDC the indicator stops; null for a method with two readings. */
+      readonly stopsBefore: number | null;
+      /** Are stroke and rod known? */
+      readonly crankKnown: boolean;
+      /** How far below the top the piston stood, mm. */
+      readonly drop: number | null;
+      /** What a pin offset makes of the middle, taken off already, crank degrees. */
+      readonly offsetShift: number;
+      readonly repeats: PassRepeats | null;
+    };
+
 export interface ZeroFinding {
   readonly method: ZeroMethodName | null;
   readonly ring: WheelRing;
   readonly state: ZeroState;
-  readonly sentence: string;
+  readonly says: ZeroSays;
   readonly step: ZeroStep;
   readonly passes: readonly PassFinding[];
   readonly correction: Correction | null;
-  /** The pass that the correction and the sentence speak of. */
+  /** The pass that the correction speaks of. */
   readonly result: PassResult | null;
   readonly uncertainty: ZeroUncertainty | null;
-  readonly remark: string | null;
+  readonly remark: ZeroRemark | null;
   /** What the widths of the passes show to be wrong, or null. */
-  readonly odd: string | null;
+  readonly widths: WidthTrouble | null;
 }
 
-/** What is read once the hands have stopped. */
-export const readOff = (ring: WheelRing): string =>
-  ring.ring === 'rim' ? 'Measure along the rim.' : 'Read the wheel.';
+const NOT_BEGUN = {
+  method: null,
+  state: 'none',
+  says: { code: 'begin' },
+  step: { does: 'begin' },
+  passes: [],
+  correction: null,
+  result: null,
+  uncertainty: null,
+  remark: null,
+  widths: null,
+} as const;
 
 /** Where the search for true TDC stands, and what to do with the hands next. */
 export function deriveZero(build: Build): ZeroFinding {
   const { zero } = build;
   const described = build.description.body;
-  if (!zero)
-    return {
-      method: null,
-      ring: described.wheel,
-      state: 'none',
-      sentence: 'Say how the engine is set up, and choose the method that fits.',
-      step: { does: 'begin' },
-      passes: [],
-      correction: null,
-      result: null,
-      uncertainty: null,
-      remark: null,
-      odd: null,
-    };
-  const { method } = zero.begun;
-  const table = ZERO_METHODS[method];
-  const ring = ringOf(zero, described);
-  const read = readOff(ring);
+  if (!zero) return { ...NOT_BEGUN, ring: described.wheel };
+  const here = findStage(zero.current, zero, described);
   const earlier = zero.stages
     .filter((stage) => stage !== zero.current)
     .flatMap((stage) => findStage(stage, zero, described));
-  const here = findStage(zero.current, zero, described);
-  const setting = zero.current.id;
   const passes = [...earlier, ...here];
   const judged = judgeStage(here, zero, described);
-  const uncertainty = judged?.uncertainty ?? uncertaintyOf(here, zero, described);
-  const odd = heightTrouble(passes, zero, described);
-  const shared = { method, ring, passes, correction: null, result: null, uncertainty: null, remark: null, odd };
+  const standing: ZeroFinding = {
+    ...NOT_BEGUN,
+    method: zero.begun.method,
+    ring: ringOf(zero, described),
+    state: zero.current.id === null ? 'open' : 'set',
+    passes,
+    widths: widthTrouble(passes, zero, described),
+  };
+  const disturbed = zero.current.id === null ? undefined : build.disturbed.get(zero.current.id);
+  if (disturbed) return { ...standing, state: 'void', says: { code: 'disturbed', what: disturbed.body.what } };
+  return (
+    waitingPass(standing, zero) ??
+    untilFound(standing, here, zero) ??
+    (zero.current.id === null
+      ? foundTdc(standing, here, zero, described)
+      : proofOf(standing, here, judged, zero, described))
+  );
+}
 
-  const disturbed = setting === null ? undefined : build.disturbed.get(setting);
-  if (disturbed)
-    return {
-      ...shared,
-      state: 'void',
-      sentence: `TDC is no longer valid: ${DISTURBED[disturbed.body.what]} Find TDC again before you read on.`,
-      step: { does: 'begin' },
-    };
-
-  const waiting =
-    table.readings === 'pair' &&
-    zero.current.passes.find(
-      (pass) =>
-        pass.before.length + pass.after.length === 1 &&
-        // The closing check is one contact by itself.
-        ![...pass.before, ...pass.after].some(({ body }) => body.closing),
-    );
-  if (waiting) {
-    const side = waiting.before.length === 0 ? 'before' : 'after';
-    const figure = [...waiting.before, ...waiting.after][0]?.body.indicator ?? null;
-    return {
-      ...shared,
-      state: setting === null ? 'open' : 'set',
-      sentence:
-        ring.ring === 'rim' && setting === null
-          ? `${table.turn[side]} Make a second mark at the pointer; measure from the first.`
-          : `${turnWords(method, side, figure === null ? null : formatLength(figure, described.units))} ${read}`,
-      step: { does: 'read', side, pass: waiting.id, setting, figure },
-    };
-  }
-
-  const next: ZeroStep = { does: 'read', side: 'before', pass: null, setting, figure: null };
-  const last = here.filter((pass) => pass.result).at(-1);
-  const troubled = here.find((pass) => pass.problem)?.problem;
-  const firstWords =
-    ring.ring === 'rim' && setting === null
-      ? `${table.turn.before} Make a mark on the rim at the pointer: record 0.`
-      : `${turnWords(method, 'before', null)} ${read}`;
-  if (!last?.result) {
-    if (troubled) return { ...shared, state: setting === null ? 'open' : 'set', sentence: troubled.remedy, step: next };
-    return setting === null
-      ? { ...shared, state: 'open', sentence: firstWords, step: next }
-      : { ...shared, state: 'set', sentence: `Now prove it. ${firstWords}`, step: next };
-  }
-
-  if (setting !== null && judged?.equal)
-    return {
-      ...shared,
-      state: judged.fine ? 'proved' : 'rough',
-      result: last.result,
-      uncertainty,
-      sentence: judged.fine
-        ? `TDC is proved, ${uncertainty?.words ?? ''}. Take the ${table.tool} out before you turn the crank over.`
-        : `Both sides agree, but only ${uncertainty?.words ?? ''}: a check, no zero to set a cam by. Find it with a hard stop or an indicator.`,
-      remark: provedRemark(here, judged.offset, ring, proofLimitOf(zero, described)),
-      step: { does: 'nothing' },
-    };
-
-  const speaking = setting === null ? last : (here.filter((pass) => pass.proves === false).at(-1) ?? last);
-  const result = setting === null ? meanResult(here, last.result) : (speaking.result ?? last.result);
-  const correction = zeroCorrection(asTdc(result), ring, described.engine.rotation, {
-    heldWhere: table.held,
-    firstMark: setting === null,
-  });
-  const first = correction.ways[0]?.text ?? 'Leave the wheel as it is, and prove it with a second pass.';
+/** One side of a pass is read, the other is not. */
+function waitingPass(standing: ZeroFinding, { begun, current }: Zero): ZeroFinding | null {
+  if (ZERO_METHODS[begun.method].readings !== 'pair') return null;
+  const waiting = current.passes.find(
+    (pass) =>
+      pass.before.length + pass.after.length === 1 &&
+      // The closing check is one contact by itself.
+      ![...pass.before, ...pass.after].some(({ body }) => body.closing),
+  );
+  if (!waiting) return null;
+  const side = waiting.before.length === 0 ? 'before' : 'after';
+  const figure = [...waiting.before, ...waiting.after][0]?.body.indicator ?? null;
   return {
-    ...shared,
-    state: setting === null ? 'found' : 'failed',
-    result,
-    correction,
-    uncertainty,
-    sentence:
-      setting === null
-        ? first
-        : `Not proved: the sides differ by ${computedDegrees(sideDifference(asTdc(result)))}, the limit is ${wheelDegrees(proofLimitOf(zero, described))}. ${first}`,
-    remark: foundRemark(here, result, method, described),
-    step: { does: 'set', after: setting },
+    ...standing,
+    says: { code: 'read', side, figure, proves: false },
+    step: { does: 'read', side, pass: waiting.id, setting: current.id, figure },
   };
 }
 
-const DISTURBED = {
-  wheel: 'the wheel was disturbed.',
-  pointer: 'the pointer was disturbed.',
-  fixing: 'what they are fixed to was disturbed.',
-  'with-drive': 'wheel or pointer was touched when the cam was moved.',
-} as const;
+/** No pass is whole yet. */
+function untilFound(standing: ZeroFinding, here: readonly PassFinding[], { current }: Zero): ZeroFinding | null {
+  if (here.some(({ result }) => result)) return null;
+  const troubled = here.find(({ problem }) => problem)?.problem;
+  return {
+    ...standing,
+    says: troubled
+      ? { code: 'trouble', problem: troubled }
+      : { code: 'read', side: 'before', figure: null, proves: current.id !== null },
+    step: { does: 'read', side: 'before', pass: null, setting: current.id, figure: null },
+  };
+}
+
+/** TDC is known; the wheel is not set to it yet. */
+function foundTdc(standing: ZeroFinding, here: readonly PassFinding[], zero: Zero, described: Described): ZeroFinding {
+  return {
+    ...standing,
+    ...correctionOf(meanResult(here), here, zero, described),
+    state: 'found',
+    says: { code: 'set' },
+  };
+}
+
+/** The wheel is set: are both sides equal now? */
+function proofOf(
+  standing: ZeroFinding,
+  here: readonly PassFinding[],
+  judged: ReturnType<typeof judgeStage>,
+  zero: Zero,
+  described: Described,
+): ZeroFinding {
+  const limit = proofLimitOf(zero, described);
+  const whole = here.filter(({ result }) => result);
+  if (judged?.equal)
+    return {
+      ...standing,
+      state: judged.fine ? 'proved' : 'rough',
+      says: { code: judged.fine ? 'proved' : 'rough' },
+      result: whole.at(-1)?.result ?? null,
+      uncertainty: judged.uncertainty ?? uncertaintyOf(here, zero, described),
+      remark: {
+        of: 'proof',
+        difference: 2 * Math.abs(judged.offset),
+        limit,
+        at: judged.offset,
+        repeats: repeatsOf(here),
+      },
+      step: { does: 'nothing' },
+    };
+  const speaking = here.filter(({ proves }) => proves === false).at(-1) ?? whole.at(-1);
+  const result = speaking?.result ?? whole.at(-1)?.result;
+  if (!result) throw new Error('a proof has a whole pass');
+  return {
+    ...standing,
+    ...correctionOf(result, here, zero, described),
+    state: 'failed',
+    says: { code: 'not-proved', difference: sideDifference(asTdc(result)), limit },
+  };
+}
+
+/** What to do to the wheel, and what it rests on. */
+function correctionOf(result: PassResult, here: readonly PassFinding[], zero: Zero, described: Described) {
+  const { method } = zero.begun;
+  return {
+    result,
+    correction: zeroCorrection(asTdc(result), ringOf(zero, described), described.engine.rotation, {
+      heldWhere: ZERO_METHODS[method].held,
+      firstMark: zero.current.id === null,
+    }),
+    uncertainty: judgeStage(here, zero, described)?.uncertainty ?? uncertaintyOf(here, zero, described),
+    remark: foundRemark(here, result, method, described),
+    step: { does: 'set', after: zero.current.id },
+  } as const;
+}
 
 const asTdc = ({ arc, half, tdc, offsetShift }: PassResult) => ({
   arc: crankDeg(arc),
@@ -190,27 +243,21 @@ const asTdc = ({ arc, half, tdc, offsetShift }: PassResult) => ({
 });
 
 /** Repeated passes are averaged, about the last one: they may lie either side of ±180. */
-function meanResult(passes: readonly PassFinding[], last: PassResult): PassResult {
+function meanResult(passes: readonly PassFinding[]): PassResult {
+  const last = passes.flatMap(({ result }) => result ?? []).at(-1);
+  if (!last) throw new Error('TDC is found by a whole pass');
   const tdcs = tdcsOf(passes);
   if (tdcs.length < 2) return last;
   const away = tdcs.reduce((sum, each) => sum + wrap180(each - last.tdc), 0) / tdcs.length;
   return { ...last, tdc: wrap180(last.tdc + away) };
 }
 
-function provedRemark(passes: readonly PassFinding[], offset: number, ring: WheelRing, limit: number): string {
-  const difference = 2 * Math.abs(offset);
-  const repeats = repeatWords(passes);
-  if (difference < 0.005) return `The two sides read the same.${repeats}`;
-  return `The sides differ by ${computedDegrees(difference, 2)}, limit ${wheelDegrees(limit)}. At true TDC the pointer reads ${formatReading(readingAt(ring, offset))}; every reading is corrected by that.${repeats}`;
-}
-
-function repeatWords(passes: readonly PassFinding[]): string {
+function repeatsOf(passes: readonly PassFinding[]): PassRepeats | null {
   const tdcs = tdcsOf(passes);
   const [first] = tdcs;
-  if (first === undefined || tdcs.length < 2) return '';
+  if (first === undefined || tdcs.length < 2) return null;
   const away = tdcs.map((each) => wrap180(each - first));
-  const range = Math.max(...away) - Math.min(...away);
-  return ` The mean of ${tdcs.length} passes, ${computedDegrees(range, 2)} from the least to the greatest.`;
+  return { count: tdcs.length, range: Math.max(...away) - Math.min(...away) };
 }
 
 function foundRemark(
@@ -218,23 +265,15 @@ function foundRemark(
   result: PassResult,
   method: ZeroMethodName,
   described: Described,
-): string | null {
+): ZeroRemark {
   const crank = crankOf(described);
-  const parts: string[] = [];
-  if (ZERO_METHODS[method].readings === 'single')
-    parts.push(
-      `The indicator stops ${computedDegrees(-result.offsetShift, 2)} before TDC on average, corrected here${crank ? '' : '; stroke and rod are not known, so those of a usual engine were taken'}.`,
-    );
-  else if (crank) {
-    parts.push(
-      `The piston stood ${formatComputedLength(equalHeights(crank, result.half).drop, described.units)} below the top.`,
-    );
-    if (Math.abs(result.offsetShift) > 0)
-      parts.push(
-        `The pin offset shifts the middle by ${computedDegrees(Math.abs(result.offsetShift), 3)}, taken off already.`,
-      );
-  }
-  const repeats = repeatWords(passes);
-  if (repeats) parts.push(repeats.trim());
-  return parts.length > 0 ? parts.join(' ') : null;
+  const single = ZERO_METHODS[method].readings === 'single';
+  return {
+    of: 'search',
+    stopsBefore: single ? -result.offsetShift : null,
+    crankKnown: crank !== null,
+    drop: single || !crank ? null : equalHeights(crank, result.half).drop,
+    offsetShift: single || !crank ? 0 : Math.abs(result.offsetShift),
+    repeats: repeatsOf(passes),
+  };
 }

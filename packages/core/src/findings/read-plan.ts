@@ -5,11 +5,8 @@ import {
   READ_METHODS,
   type ReadMethodName,
   type RulingMethod,
-  type Slot,
   proposeReading,
-  slotWords,
 } from '../measure/read-methods';
-import { type LengthUnit, formatLength } from '../units/length';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
 import type { SitsOn } from './readings/read-rounds';
@@ -85,60 +82,5 @@ export function planReading(build: Build, trial: TrialFinding | undefined, rule:
     heights: [...heights].map(([method, height]) => ({ method, height })),
     sitsOn: trial?.rounds.at(-1)?.sitsOn ?? SITS_ON[at?.lifter ?? 'solid'],
     followsDown: followsDownOf(build),
-  };
-}
-
-export interface NextReading {
-  readonly slot: Slot;
-  /** The round that it joins; null opens a new one. */
-  readonly round: string | null;
-  readonly height: number | null;
-  /** What to do with the hands now. */
-  readonly sentence: string;
-  /** What stands to be read, in short: "0.050 in before peak". */
-  readonly short: string;
-}
-
-const ON_WORDS: Readonly<Record<SitsOn, string>> = {
-  lobe: 'lobe',
-  lifter: 'lifter',
-  bucket: 'bucket',
-  valve: 'valve',
-};
-
-/**
- * The next reading of a method on a valve.
- * @param height the figure chosen for a new round, mm; an open round keeps its own.
- */
-export function nextReading(
-  plan: ReadPlan,
-  choice: {
-    readonly method: ReadMethodName;
-    readonly valve: Valve;
-    readonly bank: 1 | 2;
-    readonly sitsOn: SitsOn;
-    readonly height: number | null;
-  },
-  units: LengthUnit,
-): NextReading {
-  const { method, valve, bank, sitsOn } = choice;
-  const table = READ_METHODS[method];
-  const open = plan.open.find(
-    (each) => each.method === method && each.valve === valve && each.bank === bank && each.sitsOn === sitsOn,
-  );
-  const slot = table.slots[open?.slot ?? 0] ?? table.slots[0];
-  if (!slot) throw new Error('every method has a reading');
-  const height = open ? open.height : choice.height;
-  const at = height === null ? `the ${table.height?.noun ?? 'height'}` : formatLength(height, units);
-  const put = { at, valve, on: ON_WORDS[sitsOn] };
-  return {
-    slot,
-    round: open?.round ?? null,
-    height,
-    sentence:
-      open?.slot === 0 && slot.again !== null
-        ? `The other side: back up well past, ${slotWords(slot.again, put)}`
-        : slotWords(slot.turn, put),
-    short: table.height ? `${at} ${slot.label}` : slot.label,
   };
 }

@@ -1,8 +1,6 @@
 import { USUAL_CRANK } from '../tdc/zero-uncertainty';
 import { crankAngleAtDrop, pistonSlope } from '../crank/slider-crank';
 import { ZERO_METHODS } from '../tdc/zero-methods';
-import { computedDegrees } from '../units/degrees';
-import { formatLength } from '../units/length';
 import type { Described } from '../record/entry';
 import type { Zero } from '../record/fold';
 import { type PassFinding, crankOf, readStepOf } from './readings/zero-passes';
@@ -15,14 +13,21 @@ const LEANS = 0.01;
 /** Beyond so many standard deviations it is no chance. */
 const NO_CHANCE = 3;
 
+/** What is wrong with how wide the passes are. Lengths mm, arcs crank degrees. */
+export type WidthTrouble =
+  /** Two passes at one height, `figure` of the indicator or null at a stop, are not equally wide. */
+  | { readonly of: 'two-passes'; readonly figure: number | null; readonly first: number; readonly second: number }
+  /** A drop is as wide as stroke and rod make it; this pass is not. */
+  | { readonly of: 'drop'; readonly figure: number; readonly expected: number; readonly found: number };
+
 /**
- * What the arcs of the passes show to be wrong, in words; null where nothing is. The same height gives the same arc, on whichever setting of the wheel it is read; and where
+ * What the arcs of the passes show to be wrong; null where nothing is. The same height gives the same arc, on whichever setting of the wheel it is read; and where
  * stroke and rod are known, a drop has an arc of its own. Neither moves the middle, as long as both sides of each pass were at one height.
  * Source: the slider-crank (see `crankAngleAtDrop`); the figures of eye and hand are from memory.
  */
-export function heightTrouble(passes: readonly PassFinding[], zero: Zero, described: Described): string | null {
+export function widthTrouble(passes: readonly PassFinding[], zero: Zero, described: Described): WidthTrouble | null {
   const { method } = zero.begun;
-  const { readings, feel, tool } = ZERO_METHODS[method];
+  const { readings, feel } = ZERO_METHODS[method];
   if (readings !== 'pair') return null;
   const crank = crankOf(described);
   const step = readStepOf(zero, described);
@@ -38,13 +43,13 @@ export function heightTrouble(passes: readonly PassFinding[], zero: Zero, descri
     if (known === undefined) first.set(height, result.arc);
     // Two arcs, each of two contacts.
     else if (Math.abs(result.arc - known) > NO_CHANCE * 2 * contact)
-      return `Two passes ${figure === null ? `at one ${tool}` : `at ${formatLength(figure, described.units)}`} were ${computedDegrees(known)} and ${computedDegrees(result.arc)} wide: they were not at one height. The ${tool} moved, the indicator slipped, or the piston rocked: read both sides once more.`;
+      return { of: 'two-passes', figure, first: known, second: result.arc };
     const at = method === 'equal-drop' && crank && figure !== null ? crankAngleAtDrop(crank, figure) : null;
     if (!at || figure === null) continue;
     const wide = at.after - at.before;
     const sure = Math.hypot(Math.SQRT2 * contact, (2 * Math.hypot(TOP, LEANS * figure)) / slope);
     if (Math.abs(result.arc - wide) > NO_CHANCE * sure)
-      return `With this stroke and rod a drop of ${formatLength(figure, described.units)} is ${computedDegrees(wide)} wide; this pass is ${computedDegrees(result.arc)}. Check the figure of the indicator, its zero at the top, the stroke and the rod.`;
+      return { of: 'drop', figure, expected: wide, found: result.arc };
   }
   return null;
 }

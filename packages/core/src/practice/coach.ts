@@ -1,5 +1,6 @@
 import { READ_METHODS } from '../measure/read-methods';
-import type { Report, Station } from '../report/report-schema';
+import type { Station } from '../findings/station-states';
+import type { Report } from '../report/report-schema';
 import { STOP_DEPTH, type Stand, againstStop, pistonBelow } from '../simulation/whole-engine';
 import { EXERCISES, type ExerciseName } from './exercises';
 import type { Scenario } from './scenario';

@@ -5,7 +5,7 @@ import { inches } from '../units/length';
 import { makeRandom } from '../statistics/random';
 import { cardFromMeasured } from './card-from-measured';
 import { type BodyOf, entrySchema } from '../record/entry';
-import { type NextReading, nextReading } from '../findings/read-plan';
+import { type NextReading, nextReading } from './reading-words';
 import type { Report } from './report';
 
 const H = inches('0.050');

@@ -1,6 +1,8 @@
 import { advanceOfSetting, settingLabel } from '../timing-set/hardware';
 import { signed } from '../timing-set/kinds/kind';
-import { type DriveFinding, type PartFinding, signedDegrees } from '../findings/derive-drive';
+import type { DriveFinding, MoveFinding, PartFinding } from '../findings/derive-drive';
+import { NORMAL_95 } from '../statistics/normal';
+import { computedDegrees, signedDegrees } from '../units/degrees';
 import type { Report } from './report-schema';
 
 /** The drive as the Report has it. */
@@ -23,7 +25,7 @@ export function reportDrive({ entry, camTurns, parts }: DriveFinding): Report['d
       experience: [...part.experience],
       response: part.response.response,
       responseStandard: part.response.standard,
-      learned: part.learned,
+      learned: learnedWords(part),
       angle: angleWords(part),
     })),
   };
@@ -50,9 +52,15 @@ function angleWords({ angle }: PartFinding): Report['drive']['parts'][number]['a
 
 /** Every move and what it gave. */
 export const reportMoves = ({ moves }: DriveFinding): Report['moves'] =>
-  [...moves.values()].map(({ trial, parts, cams, words }) => ({
+  [...moves.values()].map(({ trial, parts, cams }) => ({
     trial,
-    parts: [...parts],
+    parts: parts.map(({ fitted, to, label }) => ({
+      part: fitted.part,
+      name: fitted.name,
+      from: settingLabel(fitted.hardware, fitted.at),
+      to: settingLabel(fitted.hardware, to),
+      label,
+    })),
     cams: cams.map(({ cam, label, expected, gave, standard }) => ({
       cam: cam.cam,
       bank: cam.bank,
@@ -61,5 +69,37 @@ export const reportMoves = ({ moves }: DriveFinding): Report['moves'] =>
       gave,
       standard,
     })),
-    words,
+    words: gaveWords(cams),
   }));
+
+/** "The cam came 4.9° forward ±0.4° of the 6.0° that its label says." */
+function gaveWords(cams: MoveFinding['cams']): string | null {
+  const words = cams.flatMap(({ cam, label, gave, standard }) => {
+    if (gave === null || standard === null) return [];
+    const name = cam.name.charAt(0).toUpperCase() + cam.name.slice(1);
+    const within = `±${computedDegrees(Math.max(NORMAL_95 * standard, 0.05))}`;
+    const did =
+      Math.abs(gave) < 0.05
+        ? 'did not move'
+        : `went ${computedDegrees(Math.abs(gave))} ${gave > 0 ? 'earlier' : 'later'}`;
+    const of = label === null || Math.abs(label) < 0.05 ? '' : `; its label says ${signedDegrees(label)}`;
+    return [`${name} ${did}, ${within}${of}.`];
+  });
+  return words.length > 0 ? words.join(' ') : null;
+}
+
+function learnedWords({ response, own, ...part }: PartFinding): string | null {
+  if (response.learnedFrom === 0) return null;
+  const last = own.at(-1) ?? part.experience.at(-1);
+  const elsewhere = part.experience.length;
+  const from = [
+    own.length > 0 ? `${own.length} ${own.length === 1 ? 'move' : 'moves'} here` : null,
+    elsewhere > 0 ? `${elsewhere} on other engines` : null,
+  ].filter((each) => each !== null);
+  const told = last
+    ? `From ${settingLabel(part.hardware, last.from)} to ${settingLabel(part.hardware, last.to)} it gave ${signedDegrees(last.gave)} ±${computedDegrees(NORMAL_95 * last.standard)}. `
+    : '';
+  return `${told}The plan counts on ${percentOf(response.response)} of its label, ±${percentOf(NORMAL_95 * response.standard)}, learned from ${from.join(' and ')}.`;
+}
+
+const percentOf = (share: number): string => `${Math.round(100 * share)} %`;

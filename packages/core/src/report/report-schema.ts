@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../tdc/zero-methods';
 import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
+import { STATIONS, STATION_STATES } from '../findings/station-states';
 import { CHECK_NAMES } from '../prepare/checks';
 import { FAULT_NAMES } from '../verdict/faults';
 import { VERDICT_KINDS } from '../verdict/verdict';
@@ -94,8 +95,8 @@ export const reportSchema = z.strictObject({
   entries: z.strictObject({ total: z.number(), voided: z.number() }),
   stations: z.array(
     z.strictObject({
-      station: z.enum(['prepare', 'zero', 'card', 'read', 'decide', 'move', 'prove', 'clear', 'sign']),
-      state: z.enum(['due', 'begun', 'done', 'void']),
+      station: z.enum(STATIONS),
+      state: z.enum(STATION_STATES),
     }),
   ),
   prepare: z.strictObject({
@@ -467,4 +468,3 @@ export const reportSchema = z.strictObject({
 
 export type Report = z.infer<typeof reportSchema>;
 export type ReportVerdict = Report['verdict'];
-export type Station = Report['stations'][number]['station'];

@@ -7,8 +7,10 @@ import type { TrialFinding } from '../findings/derive-trial';
 import { measuredLobe } from '../findings/measured-lobe';
 import type { RoundFinding } from '../findings/readings/read-rounds';
 import type { TraceFinding } from '../findings/readings/read-traces';
+import { LEFT_OUT } from './reading-words';
 import type { Report } from './report-schema';
 import { offsetOf } from '../findings/readings/zero-passes';
+import { type Speech, tellFault, tellTogether, tellVerdict } from './verdict-words';
 
 type ReportedTrial = Report['trials'][number];
 
@@ -20,22 +22,32 @@ const DRAWN_STEP = 4;
 const LEAN_AT = [0.95, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.05];
 
 /** A trial as the Report has it. */
-export function reportTrial(trial: TrialFinding, card: CompletedCard, cylinder: CylinderKnown): ReportedTrial {
+export function reportTrial(
+  trial: TrialFinding,
+  card: CompletedCard,
+  cylinder: CylinderKnown,
+  speech: Speech,
+): ReportedTrial {
   const { id, number, note, begunAt, why, decision } = trial;
   // Pictures show the first bank.
   const [first] = trial.banks;
   const lobes = { intake: measuredLobe(first, card, 'intake'), exhaust: measuredLobe(first, card, 'exhaust') };
   const { separation, overlap, trapped } = whatIf(lobes, { intake: 0, exhaust: 0 }, OVERLAP_AT, cylinder);
+  const cams = decision.cams.map((each) => ({ ...each, verdict: tellVerdict(each.verdict, speech) }));
+  const banked = trial.banks.length > 1;
   return {
     id,
     number,
     note,
     begunAt,
     why,
-    verdict: decision.verdict,
-    cams: decision.cams,
-    faults: decision.faults,
-    rounds: trial.rounds,
+    verdict: tellTogether(
+      cams.map(({ verdict }) => verdict),
+      cams.map(({ cam, bank }) => `${cam === 'exhaust' ? 'Exhaust' : 'Intake'}${banked ? ` of bank ${bank}` : ''}`),
+    ),
+    cams,
+    faults: decision.faults.map((each) => tellFault(each, speech)),
+    rounds: trial.rounds.map(reportRound),
     traces: trial.traces.map(reportTrace),
     views: trial.views,
     lobes,
@@ -43,6 +55,11 @@ export function reportTrial(trial: TrialFinding, card: CompletedCard, cylinder: 
     dots: dotsOf(first?.rounds ?? [], card),
   };
 }
+
+const reportRound = ({ readings, ...round }: RoundFinding): ReportedTrial['rounds'][number] => ({
+  ...round,
+  readings: readings.map(({ leftOut, ...reading }) => ({ ...reading, aside: leftOut && LEFT_OUT[leftOut] })),
+});
 
 function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
   const { curve, shift, dots, zero: _zero, ...rest } = trace;
@@ -73,8 +90,8 @@ function dotsOf(rounds: readonly RoundFinding[], card: CompletedCard): ReportedT
     const offset = offsetOf(zero);
     const curve = card[valve].curve;
     const nose = curve?.nose ?? USUAL_NOSE[valve];
-    for (const { entry, at, figure, aside } of readings) {
-      if (at === null || aside !== null) continue;
+    for (const { entry, at, figure, leftOut } of readings) {
+      if (at === null || leftOut !== null) continue;
       // A wheel shows only half a cycle: the exhaust opens before −180.
       const angle = nose + wrap180(at - offset - nose);
       const lift = from === 'peak' ? (curve ? curve.peak - figure : null) : figure;

@@ -1,43 +1,35 @@
+import { LEFT_OUT } from './reading-words';
 import { type SheetRow, type Written, result, writeEntries } from './sheet-rows';
 import type { CompletedCard } from '../cam/complete-card';
 import { READ_METHODS } from '../measure/read-methods';
 import type { Problem } from '../problem';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
-import type { ClearanceFinding } from '../findings/derive-clearance';
-import type { CrankFinding } from '../findings/derive-crank';
-import type { DriveFinding } from '../findings/derive-drive';
-import type { PrepareFinding } from '../findings/derive-prepare';
-import type { ProofFinding } from '../findings/derive-proof';
-import type { SignFinding } from '../findings/derive-sign';
 import { type TrialFinding, targetInForce } from '../findings/derive-trial';
 import type { ZeroFinding } from '../findings/derive-zero';
 import type { View } from '../findings/views/view';
-import type { WearFinding } from '../findings/derive-wear';
+import type { Findings } from '../findings/find-all';
 import type { Entry } from '../record/entry';
+import type { Report } from './report-schema';
 import type { Build } from '../record/fold';
+
+type ReportedTrial = Report['trials'][number];
 
 export interface SheetSection {
   readonly title: string;
   readonly rows: readonly SheetRow[];
 }
 
-interface Findings {
-  readonly prepare: PrepareFinding;
-  readonly zero: ZeroFinding;
-  readonly crank: CrankFinding;
-  readonly card: CompletedCard;
-  readonly trials: readonly TrialFinding[];
-  readonly troubled: readonly TroubledGroup[];
-  readonly wear: readonly WearFinding[];
-  readonly drive: DriveFinding;
-  readonly proof: ProofFinding;
-  readonly clearance: readonly ClearanceFinding[];
-  readonly sign: SignFinding;
-}
+/** What the sheet quotes of the Report. */
+type Told = Pick<Report, 'prepare' | 'zero' | 'crank' | 'trials' | 'moves' | 'proof' | 'clearance' | 'sign' | 'wear'>;
 
 /** The sheet as on the clipboard: everything that was written down, in its order, and what follows from it. */
-export function makeSheet(entries: readonly Entry[], build: Build, findings: Findings): SheetSection[] {
-  const { prepare, zero, crank, card, trials, troubled, wear, clearance, sign } = findings;
+export function makeSheet(
+  entries: readonly Entry[],
+  { build, card }: Findings,
+  told: Told,
+  troubled: readonly TroubledGroup[],
+): SheetSection[] {
+  const { prepare, zero, crank, trials, wear, clearance, sign } = told;
   const aside = asideNotes(build, zero, trials, troubled);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
     const voided = build.voided.get(entry.id);
@@ -61,9 +53,9 @@ export function makeSheet(entries: readonly Entry[], build: Build, findings: Fin
     { title: 'Zero', rows: [...written.zero, ...provedRow(zero)] },
     { title: 'The crank', rows: written.crank.map((entry) => crankRow(entry, crank, row)) },
     cardSection(build, card),
-    ...trials.map((trial) => trialSection(trial, written, findings)),
+    ...trials.map((trial) => trialSection(trial, written, told)),
     { title: 'Since it was measured before', rows: wear.map(({ words }) => result(words, '')) },
-    { title: 'Clear', rows: [...written.clear, ...clearance.flatMap(clearanceRow)] },
+    { title: 'Clear', rows: [...written.clear, ...clearance.valves.flatMap(clearanceRow)] },
     {
       title: 'Sign',
       rows: [
@@ -76,18 +68,18 @@ export function makeSheet(entries: readonly Entry[], build: Build, findings: Fin
   ].filter((section) => section.rows.length > 0);
 }
 
-const provedRow = ({ result: found, state, uncertainty, remark, odd }: ZeroFinding): SheetRow[] =>
+const provedRow = ({ result: found, state, uncertainty, remark, odd }: Report['zero']): SheetRow[] =>
   found && state === 'proved'
     ? [result(`TDC proved, ${uncertainty?.words ?? ''}`, '', [remark, odd].filter(Boolean).join(' '))]
     : [];
 
-const clearanceRow = ({ state, valve, words }: ClearanceFinding): SheetRow[] =>
+const clearanceRow = ({ state, valve, words }: Report['clearance']['valves'][number]): SheetRow[] =>
   state === 'unknown' ? [] : [result(`${valve === 'intake' ? 'Intake' : 'Exhaust'}, valve to piston`, '', words)];
 
 /** What was seen of the crank's own marks, as far as it still holds. */
 function crankRow(
   entry: Entry,
-  { identified, mark }: CrankFinding,
+  { identified, mark }: Report['crank'],
   row: (entry: Entry, label: string, value: string) => SheetRow,
 ): SheetRow {
   const now = [identified, mark].find((each) => each?.entry === entry.id)?.words ?? 'corrected';
@@ -95,10 +87,10 @@ function crankRow(
 }
 
 /** One trial: what was set, what was read, what it showed, and the verdict. */
-function trialSection(trial: TrialFinding, written: Written, { trials, drive, proof }: Findings): SheetSection {
-  const { verdict, faults } = trial.decision;
+function trialSection(trial: ReportedTrial, written: Written, { trials, moves, proof }: Told): SheetSection {
+  const { verdict, faults } = trial;
   const start = written.starts.get(trial.id);
-  const rows = [...(start ? [start] : []), ...movedRows(drive, trial), ...(written.trials.get(trial.id) ?? [])];
+  const rows = [...(start ? [start] : []), ...movedRows(moves, trial), ...(written.trials.get(trial.id) ?? [])];
   for (const view of trial.views) rows.push(result(view.title, view.shows, viewNote(view, trial)));
   if (verdict) rows.push(result(verdict.headline, '', [verdict.action, ...verdict.beside].join(' ')));
   for (const { words, check } of faults.slice(1)) rows.push(result(`Or: ${words}`, '', check));
@@ -114,8 +106,8 @@ function sentByOthers(entries: readonly Entry[]): SheetRow[] {
 }
 
 /** What was set before a trial, and what it gave. */
-function movedRows({ moves }: DriveFinding, { id }: TrialFinding): SheetRow[] {
-  const move = moves.get(id);
+function movedRows(moves: Report['moves'], { id }: ReportedTrial): SheetRow[] {
+  const move = moves.find(({ trial }) => trial === id);
   if (!move) return [];
   const set = move.parts.map(({ name, from, to }) => result(`Set: ${name}`, to, `was ${from}`));
   return move.words ? [...set, result('What it gave', '', move.words)] : set;
@@ -133,7 +125,7 @@ export function placeWords({ delta, deltaExpanded, weight }: Pick<View, 'delta' 
 }
 
 /** What a view's figure rests on, and what there is to say of it. */
-function viewNote(view: View, trial: TrialFinding): string | null {
+function viewNote(view: ReportedTrial['views'][number], trial: ReportedTrial): string | null {
   const rebased = trial.rounds.find((round) => round.method === view.method && round.rebasedBy !== null)?.rebasedBy;
   const good = view.unit === 'crank degrees' && view.expanded !== null ? `±${computedDegrees(view.expanded)}` : null;
   return (
@@ -198,11 +190,11 @@ export function troubledGroups(zero: ZeroFinding, trials: readonly TrialFinding[
     for (const { problem, readings, lacking } of rounds) {
       if (problem) groups.push({ entries: readings.map(({ entry }) => entry), ...problem });
       if (problem === null && lacking === 0 && readings.length <= 2) continue;
-      const aside = readings.filter((reading) => reading.aside !== null);
-      if (aside[0]?.aside)
+      const aside = readings.filter(({ leftOut }) => leftOut !== null);
+      if (aside[0]?.leftOut)
         groups.push({
           entries: aside.map(({ entry }) => entry),
-          message: aside[0].aside,
+          message: LEFT_OUT[aside[0].leftOut],
           remedy: 'Come again the way it runs.',
         });
     }
@@ -219,8 +211,8 @@ export interface TroubledGroup extends Problem {
 /** Why an entry is kept but left out: entry id → reason. */
 function asideNotes(
   build: Build,
-  zero: ZeroFinding,
-  trials: readonly TrialFinding[],
+  zero: Report['zero'],
+  trials: readonly ReportedTrial[],
   troubled: readonly TroubledGroup[],
 ): Map<string, string> {
   const notes = new Map(build.unlinked);
@@ -236,7 +228,7 @@ function asideNotes(
 }
 
 /** Why the zero of a position of the wheel has fallen, or null. */
-function fallenZero(setting: string, build: Build, zero: ZeroFinding): string | null {
+function fallenZero(setting: string, build: Build, zero: Report['zero']): string | null {
   if (build.disturbed.has(setting)) return 'The TDC that it depends on is no longer valid.';
   const failed = zero.state === 'failed' && setting === build.zero?.current.id;
   return failed ? 'A later proof of the TDC that it depends on failed.' : null;

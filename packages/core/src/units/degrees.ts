@@ -22,3 +22,7 @@ export const atLeastDegrees = (need: number): string => computedDegrees(Math.cei
 
 /** A computed angle in decimals, one unless said. `computedDegrees(109.06)` is "109.1°". */
 export const computedDegrees = (value: number, places = 1): string => `${decimal(value, places)}°`;
+
+/** With its sign, of a computed angle: `signedDegrees(-2.04)` is "−2.0°". */
+export const signedDegrees = (value: number): string =>
+  `${value > 0 ? '+' : value < 0 ? '−' : ''}${computedDegrees(Math.abs(value))}`;

@@ -162,7 +162,7 @@ describe('5,000 virtual engines of all kinds', () => {
         spread: 0,
         limit: engine.limit,
         zeroProved: true,
-        basis: '',
+        basis: { rule: null, count: 1, against: null, contradicted: false },
         chance: 1,
         named: [],
         worst: null,

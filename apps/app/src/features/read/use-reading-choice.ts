@@ -1,7 +1,7 @@
 import { bankOf, cylinderOf, readingPlace } from '@/logbook/measured-cylinder';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
-import { type NextReading, nextReading } from '@yosoku/core/findings/read-plan';
+import { type NextReading, nextReading } from '@yosoku/core/report/reading-words';
 import type { Report } from '@yosoku/core/report/report';
 import { formatLength, parseLength, typedLength } from '@yosoku/core/units/length';
 import { drafted } from '@/store/drafts-slice';

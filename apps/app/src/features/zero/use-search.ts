@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import type { WheelReading } from '@yosoku/core/crank/wheel';
-import { readingSentence } from '@yosoku/core/report/reading-sentence';
+import { readingSentence } from '@yosoku/core/report/report-zero';
 import type { Report } from '@yosoku/core/report/report';
 import { type TdcSide, ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { useFigure } from '@/forms/figure-field';

@@ -23,8 +23,8 @@ export interface ReadingFinding {
   readonly figure: number;
   /** The zero.set entry that it leans on. */
   readonly setting: string | null;
-  /** Why it is kept but not used in its round, or null. */
-  readonly aside: string | null;
+  /** Why it is kept but not used in its round: turned the wrong way, or one of another method; null where it counts. */
+  readonly leftOut: 'backward' | 'other-method' | null;
   /** Place among the method’s readings that it fills, or null. */
   readonly slot: number | null;
 }
@@ -68,20 +68,6 @@ export const methodOf = (round: Round): ReadMethodName => round.readings[0]?.bod
 export const figureOfReading = ({ shows }: Reading['body']): number =>
   shows.kind === 'below-peak' ? shows.drop : shows.lift;
 const flankOf = ({ shows }: Reading['body']): Flank | null => ('flank' in shows ? shows.flank : null);
-
-const FLANK_WORDS: Readonly<Record<Reading['body']['shows']['kind'], Readonly<Record<Flank | 'none', string>>>> = {
-  'below-peak': { opening: 'before peak', closing: 'after peak', none: '' },
-  'above-base': { opening: 'opening', closing: 'closing', none: '' },
-  'peak-lift': { opening: '', closing: '', none: 'peak lift' },
-  'tdc-lift': { opening: '', closing: '', none: 'lift at TDC' },
-  'trace-point': { opening: '', closing: '', none: 'trace' },
-};
-
-/** A reading in words: "before peak", "opening, turning back", "peak lift". */
-export function readingLabel({ shows, approach }: Reading['body']): string {
-  const side = FLANK_WORDS[shows.kind]['flank' in shows ? shows.flank : 'none'];
-  return approach === 'backward' ? `${side}, turning back` : side;
-}
 
 /** Place of a reading among those of its method; −1 where it is none of them, or was turned the wrong way. */
 export function slotOf(method: ReadMethodName, { shows, approach }: Reading['body']): number {
@@ -170,7 +156,7 @@ function asRecorded({ id: round, readings }: Round, method: ReadMethodName, plac
       at: body.wheel ? ringPosition(body.wheel) : null,
       figure: figureOfReading(body),
       setting: body.setting,
-      aside: places[at] === -1 ? asideWords(body) : null,
+      leftOut: places[at] !== -1 ? null : body.approach === 'backward' ? 'backward' : 'other-method',
       slot: places[at] === -1 ? null : (places[at] ?? null),
     })),
     lacking: lackingOf(method, places),
@@ -302,8 +288,3 @@ const SOLVE: Readonly<Record<ReadMethodName, (finding: Finding, read: Read) => v
 /** The bank whose cams are measured at a cylinder. */
 export const bankOf = (cylinder: number, { description }: Build): 1 | 2 =>
   cylinder === description.body.engine.secondBank ? 2 : 1;
-
-const asideWords = ({ approach }: Reading['body']): string =>
-  approach === 'backward'
-    ? 'Read turning backwards, so the slack in the timing drive is in it: used for the slack only.'
-    : 'It belongs to another method.';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { targetCentreline } from '../cam/target';
 import { centreline as centrelineOf } from '../measure/flank-pair';
-import { type Judged, judge, together } from './verdict';
+import { type FaultFinding, type Judged, judge } from '../verdict/verdict';
+import { tellTogether, tellVerdict } from './verdict-words';
 
 const centreline = (opening: number, closing: number, zero = 0, valve: 'intake' | 'exhaust' = 'intake') => {
   const found = centrelineOf(valve, { opening, closing }, zero);
@@ -15,7 +16,7 @@ const BASE: Judged = {
   spread: 0,
   limit: 1,
   zeroProved: true,
-  basis: 'From one measurement, against ICL 107°',
+  basis: { rule: null, count: 1, against: { valve: 'intake', centreline: 107 }, contradicted: false },
   chance: 0.5,
   named: [],
   worst: null,
@@ -28,7 +29,15 @@ const BASE: Judged = {
   ahead: 0,
 };
 const verdict = (mean: number, target = 107, more: Partial<Judged> = {}) =>
-  judge({ ...BASE, delta: target - mean, ...more });
+  tellVerdict(judge({ ...BASE, delta: target - mean, ...more }), { units: 'in', label: (entry) => `reading ${entry}` });
+const fault = (name: FaultFinding['fault'], amount = 0): FaultFinding => ({
+  fault: name,
+  seen: false,
+  better: 20,
+  entries: ['7'],
+  valve: 'intake',
+  amount,
+});
 
 describe('centreline by equal drop', () => {
   // Worked values, common practice, no source.
@@ -52,6 +61,8 @@ describe('centreline by equal drop', () => {
     expect(centrelineOf('intake', { opening: 69, closing: 70 }, 0).ok).toBe(false);
   });
 });
+
+const NAMES = ['Intake', 'Exhaust'];
 
 describe('verdict', () => {
   // Worked value, common practice, no source: 66/153 against 107 is 2.5° late.
@@ -81,9 +92,9 @@ describe('verdict', () => {
     expect(verdict(123).kind).toBe('do-not-move');
     expect(verdict(109.5, 107, { spread: 1.5 })).toMatchObject({ kind: 'measure-again', move: 0 });
     expect(verdict(109.5, 107, { spread: 1.5, limit: 2 }).kind).toBe('move');
-    expect(verdict(109.5, 107, { chance: 0.004, worst: 'The reading x' })).toMatchObject({
+    expect(verdict(109.5, 107, { chance: 0.004, worst: '7' })).toMatchObject({
       kind: 'measure-again',
-      action: expect.stringMatching(/The reading x fits worst/),
+      action: expect.stringMatching(/The reading “reading 7” fits worst/),
     });
   });
 
@@ -93,12 +104,14 @@ describe('verdict', () => {
   });
 
   test('a figure that does not say which way moves nothing, and what to read next is said', () => {
-    const next = { words: 'Read the exhaust centreline, 0.050 in drop too.', expanded: 0.9 };
+    const next = { view: null, method: 'centreline', valve: 'exhaust', height: 1.27, expanded: 0.9 } as const;
     expect(verdict(109, 107, { expanded: 2.4, next })).toMatchObject({
       kind: 'measure-again',
       move: 0,
       headline: 'Do not move the cam yet: 2.0° late, but only known to ±2.4°.',
-      action: `That is too uncertain to say which way to move it. ${next.words}`,
+      action: expect.stringMatching(
+        /too uncertain to say which way to move it\. Read .*exhaust.* too: .* about ±0\.9°\.$/,
+      ),
     });
     expect(verdict(109, 107, { expanded: 1.9, next }).kind).toBe('move');
     // Inside the limit, but known much more coarsely than it: read again where that helps, else leave it.
@@ -107,28 +120,27 @@ describe('verdict', () => {
   });
 
   test('a fault forbids the move; the wrong cam, and lobes ground apart, say so only when nothing else explains it', () => {
-    const named = [{ fault: 'lsa-off' as const, words: 'the lobes are ground apart', check: 'Measure both.' }];
-    const slipped = { fault: 'wheel-slipped' as const, words: 'the wheel moved', check: 'Turn to 0.' };
-    expect(verdict(110, 107, { named })).toMatchObject({ kind: 'lsa-off', move: 0 });
-    expect(verdict(110, 107, { named: [slipped, ...named] })).toMatchObject({
+    const [apart, slipped] = [fault('lsa-off', -4), fault('wheel-slipped', 3)];
+    expect(verdict(110, 107, { named: [apart] })).toMatchObject({ kind: 'lsa-off', move: 0 });
+    expect(verdict(110, 107, { named: [slipped, apart] })).toMatchObject({
       kind: 'do-not-move',
       move: 0,
-      headline: 'Do not move the cam yet: most likely the wheel moved.',
-      action: 'Turn to 0. It may also be that the lobes are ground apart.',
+      headline:
+        'Do not move the cam yet: most likely the wheel or the pointer moved by 3.0°, before the reading “reading 7”.',
+      action: expect.stringMatching(/It may also be that the lobes are ground 2\.0° of the cam further apart/),
     });
-    const other = [{ fault: 'wrong-cam' as const, words: 'this is not the cam of the card', check: 'Look.' }];
-    expect(verdict(110, 107, { named: other })).toMatchObject({ kind: 'wrong-cam', move: 0 });
+    expect(verdict(110, 107, { named: [fault('wrong-cam')] })).toMatchObject({ kind: 'wrong-cam', move: 0 });
   });
 
   test('of two cams the gravest speaks; where both may be moved each has its say', () => {
     const [late, good] = [verdict(110, 107, { cam: 'intake' }), verdict(107, 107, { cam: 'exhaust' })];
-    expect(together([late, good])).toMatchObject({
+    expect(tellTogether([late, good], NAMES)).toMatchObject({
       kind: 'move',
       headline: 'The intake cam sits 3.0° late, ±0.2°. The exhaust cam sits on the target, ±0.2°.',
       action: expect.stringMatching(/^Intake: Advance it 3\.0°.* Exhaust: .*Leave it\.$/),
     });
-    expect(together([good, verdict(130, 107, { cam: 'exhaust' })])?.kind).toBe('do-not-move');
-    expect(together([])).toBeNull();
+    expect(tellTogether([good, verdict(130, 107, { cam: 'exhaust' })], NAMES)?.kind).toBe('do-not-move');
+    expect(tellTogether([], NAMES)).toBeNull();
   });
 
   test('doing the move lands on the target; advance then retard is nothing', () =>

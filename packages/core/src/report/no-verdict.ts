@@ -1,0 +1,56 @@
+import { READ_METHODS } from '../measure/read-methods';
+import type { Findings } from '../findings/find-all';
+import { placingViews } from '../findings/station-states';
+import type { Report, ReportVerdict } from './report-schema';
+
+const wait = (headline: string, action: string): ReportVerdict => ({
+  kind: 'waiting',
+  beside: [],
+  delta: null,
+  expanded: null,
+  move: null,
+  headline: `No verdict yet: ${headline}`,
+  action,
+  why: 'A verdict needs a proved TDC, a target from the card, and one measurement of the cam that can be compared with it.',
+});
+
+/**
+ * What is missing before there can be a verdict, in the order of the work.
+ * @param hint what probably went wrong with the readings of the trial, or undefined.
+ */
+export function noVerdict(
+  { build, zero, trial, wanted, card }: Findings,
+  hint: Report['trials'][number]['faults'][number] | undefined,
+): ReportVerdict {
+  const measured = placingViews(trial).length > 0;
+  const onWheel = zero.state !== 'none' || build.asItStands?.body.wheel !== false;
+  if (zero.state !== 'proved' && !measured && onWheel)
+    return wait('TDC is not proved.', 'Find it at Zero, and prove it.');
+  if (!wanted.ok)
+    return wait('nothing to compare with.', cardLacks(build.card !== null, card.contradictions.length > 0));
+  const troubled = [...(trial?.rounds ?? []), ...(trial?.traces ?? [])].find((each) => each.problem)?.problem;
+  if (troubled)
+    return wait(
+      'a measurement does not hold.',
+      hint ? `${troubled.message} Most likely ${hint.words}. ${hint.check}` : `${troubled.message} ${troubled.remedy}`,
+    );
+  const half = trial?.rounds.find((round) => round.lacking > 0 && READ_METHODS[round.method].reads !== 'curve');
+  if (half && !measured)
+    return wait(
+      'one side of the nose is missing.',
+      'Read the other side at the same figure; or, where the lifter does not follow, read the opening side only.',
+    );
+  return measured
+    ? wait(
+        'what was measured has nothing to be compared with.',
+        'The card prints no figure for it. Give the card’s events or lift, or measure the intake centreline.',
+      )
+    : wait('the cam has not been measured.', 'Read the wheel at the same drop before and after peak.');
+}
+
+function cardLacks(known: boolean, contradicted: boolean): string {
+  if (!known) return 'Enter the card, or set a target of your own.';
+  return contradicted
+    ? 'The card contradicts itself about the intake centreline. Settle it, or set a target of your own.'
+    : 'The card gives no intake centreline. Enter it, or set a target of your own.';
+}

@@ -1,0 +1,76 @@
+import type { Valve } from '../cam/card';
+import { type Flank, READ_METHODS, type ReadMethodName, type Slot, slotWords } from '../measure/read-methods';
+import { type LengthUnit, formatLength } from '../units/length';
+import type { ReadPlan } from '../findings/read-plan';
+import type { ReadingFinding, SitsOn } from '../findings/readings/read-rounds';
+import type { BodyOf } from '../record/entry';
+
+type Reading = BodyOf<'reading.taken'>;
+
+const SIDES: Readonly<Record<Reading['shows']['kind'], Readonly<Record<Flank | 'none', string>>>> = {
+  'below-peak': { opening: 'before peak', closing: 'after peak', none: '' },
+  'above-base': { opening: 'opening', closing: 'closing', none: '' },
+  'peak-lift': { opening: '', closing: '', none: 'peak lift' },
+  'tdc-lift': { opening: '', closing: '', none: 'lift at TDC' },
+  'trace-point': { opening: '', closing: '', none: 'trace' },
+};
+
+/** A reading in words: "before peak", "opening, turning back", "peak lift". */
+export function readingLabel({ shows, approach }: Reading): string {
+  const side = SIDES[shows.kind]['flank' in shows ? shows.flank : 'none'];
+  return approach === 'backward' ? `${side}, turning back` : side;
+}
+
+/** Why a reading is kept but left out of its round. */
+export const LEFT_OUT: Readonly<Record<NonNullable<ReadingFinding['leftOut']>, string>> = {
+  backward: 'Read turning backwards, so the slack in the timing drive is in it: used for the slack only.',
+  'other-method': 'It belongs to another method.',
+};
+
+export interface NextReading {
+  readonly slot: Slot;
+  /** The round that it joins; null opens a new one. */
+  readonly round: string | null;
+  readonly height: number | null;
+  /** What to do with the hands now. */
+  readonly sentence: string;
+  /** What stands to be read, in short: "0.050 in before peak". */
+  readonly short: string;
+}
+
+/**
+ * The next reading of a method on a valve.
+ * @param height the figure chosen for a new round, mm; an open round keeps its own.
+ */
+export function nextReading(
+  plan: ReadPlan,
+  choice: {
+    readonly method: ReadMethodName;
+    readonly valve: Valve;
+    readonly bank: 1 | 2;
+    readonly sitsOn: SitsOn;
+    readonly height: number | null;
+  },
+  units: LengthUnit,
+): NextReading {
+  const { method, valve, bank, sitsOn } = choice;
+  const table = READ_METHODS[method];
+  const open = plan.open.find(
+    (each) => each.method === method && each.valve === valve && each.bank === bank && each.sitsOn === sitsOn,
+  );
+  const slot = table.slots[open?.slot ?? 0] ?? table.slots[0];
+  if (!slot) throw new Error('every method has a reading');
+  const height = open ? open.height : choice.height;
+  const at = height === null ? `the ${table.height?.noun ?? 'height'}` : formatLength(height, units);
+  const put = { at, valve, on: sitsOn };
+  return {
+    slot,
+    round: open?.round ?? null,
+    height,
+    sentence:
+      open?.slot === 0 && slot.again !== null
+        ? `The other side: back up well past, ${slotWords(slot.again, put)}`
+        : slotWords(slot.turn, put),
+    short: table.height ? `${at} ${slot.label}` : slot.label,
+  };
+}

@@ -1,0 +1,40 @@
+import { type LengthUnit, formatComputedLength } from '../units/length';
+import type { OpenPoint, SignFinding } from '../findings/derive-sign';
+import type { Report, ReportVerdict } from './report-schema';
+
+/** What the open points quote. */
+export interface SignContext {
+  readonly units: LengthUnit;
+  readonly verdict: ReportVerdict | null;
+  readonly clearance: Report['clearance']['valves'];
+}
+
+/** The signing as the Report has it. */
+export const reportSign = (sign: SignFinding, context: SignContext): Report['sign'] => ({
+  ...sign,
+  checks: [...sign.checks],
+  open: sign.open.map((point) => openWords(point, context)),
+  baselines: sign.baselines.map((each) => ({
+    ...each,
+    words: `${each.valve} ${each.at} lift ${formatComputedLength(each.lift, context.units)}`,
+  })),
+});
+
+function openWords(point: OpenPoint, { verdict, clearance }: SignContext): string {
+  switch (point.code) {
+    case 'tdc-unproved':
+      return 'TDC is not proved now.';
+    case 'no-verdict':
+      return 'The cam has no verdict.';
+    case 'not-on-target':
+      return verdict?.headline ?? '';
+    case 'move-unproved':
+      return 'The move has not been proved.';
+    case 'tight': {
+      const words = clearance.find(({ valve }) => valve === point.valve)?.words ?? '';
+      return `${point.valve === 'intake' ? 'Intake' : 'Exhaust'} valve to piston: ${words}`;
+    }
+    case 'clearance-unknown':
+      return 'Valve-to-piston clearance was not measured for both valves.';
+  }
+}

@@ -1,0 +1,319 @@
+import { READ_METHODS } from '../measure/read-methods';
+import { EVENT_NAMES, type Valve } from '../cam/card';
+import { toCam, crankDeg } from '../units/angle';
+import { decimal, shortDecimal } from '../units/decimal';
+import { computedDegrees } from '../units/degrees';
+import { formatComputedLength, formatLength } from '../units/length';
+import { FAULTS } from '../verdict/faults';
+import type { NextRound } from '../verdict/next-reading';
+import {
+  type Basis,
+  type Beside,
+  CHANCE,
+  type FaultFinding,
+  type First,
+  type Judged,
+  ROUNDING,
+  type Verdict,
+  gravest,
+  narrows,
+} from '../verdict/verdict';
+import type { Build } from '../record/fold';
+import type { LengthUnit } from '../units/length';
+import { readingLabel } from './reading-words';
+
+/** A verdict in the words of a foreman. */
+export interface ToldVerdict extends Pick<Verdict, 'kind' | 'delta' | 'expanded' | 'move'> {
+  readonly headline: string;
+  readonly action: string;
+  readonly beside: readonly string[];
+  readonly why: string;
+}
+
+/** What sentences need beside the verdict: the unit of lengths, and a reading in words, "exhaust 0.050 in before peak". */
+export interface Speech {
+  readonly units: LengthUnit;
+  readonly label: (entry: string) => string | null;
+}
+
+export const speechOf = (build: Build): Speech => ({ units: build.description.body.units, label: labelsOf(build) });
+
+function labelsOf({ trials, description }: Build): Speech['label'] {
+  const { units } = description.body;
+  return (entry) => {
+    for (const { rounds, traces } of trials) {
+      for (const { readings } of rounds)
+        for (const { id, body } of readings) {
+          if (id !== entry) continue;
+          const { shows } = body;
+          const figure = shows.kind === 'below-peak' ? shows.drop : shows.kind === 'above-base' ? shows.lift : null;
+          return `${body.valve} ${figure === null ? '' : `${formatLength(figure, units)} `}${readingLabel(body)}`;
+        }
+      const trace = traces.find(({ id }) => id === entry);
+      if (trace) return `the ${trace.body.valve} trace`;
+    }
+    return null;
+  };
+}
+
+const CAM_WORDS = { single: 'cam', intake: 'intake cam', exhaust: 'exhaust cam' } as const;
+
+/** The parts that the sentences of a verdict are made of. */
+interface Parts {
+  readonly cam: string;
+  /** "2.5°", and "2.5° late". */
+  readonly size: string;
+  readonly away: string;
+  readonly within: string;
+  /** "The cam sits 2.5° late" */
+  readonly sits: string;
+}
+
+function partsOf({ cam: which, bank, delta, expanded, limit }: Judged): Parts {
+  const off = Math.abs(delta);
+  const cam = bank ? `${CAM_WORDS[which]} of bank ${bank}` : CAM_WORDS[which];
+  const size = sizeAgainst(off, limit);
+  const away = `${size} ${delta > 0 ? 'early' : 'late'}`;
+  const sits = off < 0.05 ? `The ${cam} sits on the target` : `The ${cam} sits ${away}`;
+  return { cam, size, away, within: `±${computedDegrees(Math.max(expanded, 0.05))}`, sits };
+}
+
+/** "The cam sits 2.5° late, ±0.6°." "Advance it 2.5°: turn the cam the way it runs." */
+export function tellVerdict(verdict: Verdict, speech: Speech): ToldVerdict {
+  const { kind, delta, expanded, move, because, judged } = verdict;
+  const parts = partsOf(judged);
+  const says = WORDS[because](judged, parts, speech);
+  const later =
+    judged.cam === 'exhaust'
+      ? 'A smaller exhaust centreline is a later cam.'
+      : 'A larger intake centreline is a later cam.';
+  const why = `${basisWords(judged.basis)}; limit ±${shortDecimal(judged.limit, 2)}°. ${later}`;
+  const rests = because === 'way-unknown' || because === 'too-coarse' || because === 'inside' || because === 'outside';
+  return {
+    kind,
+    delta,
+    expanded,
+    move,
+    ...says,
+    beside: rests ? judged.beside.map((each) => BESIDE[each]) : [],
+    why:
+      because === 'outside'
+        ? `${why} ${parts.size} at the crank is ${decimal(toCam(crankDeg(Math.abs(delta))), 2)}° at the cam.`
+        : why,
+  };
+}
+
+type Says = Pick<ToldVerdict, 'headline' | 'action'>;
+
+const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, speech: Speech) => Says>> = {
+  'zero-unproved': (_, { sits }) => ({
+    headline: 'Do not move it yet: TDC is not proved.',
+    action: `${sits}. But that counts from a zero that has not been proved. Go back to Zero and prove it.`,
+  }),
+  moved: ({ moved }, { cam }) => ({
+    headline: `Do not move the ${cam} yet: ${movedWords(moved ?? 0)}.`,
+    action: AFTER_MOVED,
+  }),
+  'not-weighed': (_, { cam }) => ({
+    headline: `Do not move the ${cam} yet: the readings could not be weighed together.`,
+    action: 'Each is shown with what it says by itself. Read the centreline or the events once more.',
+  }),
+  fault: (judged, { cam }, speech) => accused(judged, cam, speech),
+  disagree: ({ chance, worst }, { cam }, { label }) => {
+    const words = worst && label(worst);
+    return {
+      headline: `Do not move the ${cam} yet: the readings do not agree.`,
+      action: `By chance they differ this much less than once in ${chance < CHANCE / 5 ? 'a thousand' : 'two hundred'} times. ${words ? `The reading “${words}” fits worst: read it again` : 'Read them again'}, always coming forward, and undo what does not belong.`,
+    };
+  },
+  'target-far': ({ delta, ahead }, { cam, size }) => ({
+    headline: `Do not move the ${cam}: its target is ${size} away, and no timing set reaches that far.`,
+    action: `It sits ${computedDegrees(Math.abs(delta + (ahead ?? 0)))} from its card. Check the target at Card.`,
+  }),
+  'not-believable': (_, { cam, away }) => ({
+    headline: `Do not move the ${cam}: ${away} is not believable.`,
+    action:
+      'No ordinary drive is that far out. Check that it was the right lobe, the side of the wheel, the card, and that the timing marks are not a tooth out.',
+  }),
+  'repeats-apart': ({ spread }, { cam }) => ({
+    headline: `Do not move the ${cam} yet: your repeats differ by ${computedDegrees(spread)}.`,
+    action: 'Measure it again, always coming forward, and undo the reading that does not belong.',
+  }),
+  'way-unknown': (judged, { cam, away, within }, { units }) => ({
+    headline: `Do not move the ${cam} yet: ${away}, but only known to ${within}.`,
+    action: `That is too uncertain to say which way to move it. ${againWords(judged, units)}`,
+  }),
+  'too-coarse': (judged, { cam, away, within }, { units }) => ({
+    headline: `Measure the ${cam} again: ${isOnTarget(judged) ? 'on the target' : away}, but only known to ${within}.`,
+    action: `That is too coarse for a limit of ±${shortDecimal(judged.limit, 2)}°. ${againWords(judged, units)}`,
+  }),
+  doubted: ({ doubted }, { cam, away }, speech) => ({
+    headline: `Do not move the ${cam} yet: ${away}, but something may be wrong.`,
+    action: doubted
+      ? `It may be that ${faultWords(doubted.fault, speech)}. ${doubted.byClosingCheck ? 'Make the closing check: it tells.' : checkOf(doubted.fault)}`
+      : '',
+  }),
+  inside: (judged, { sits, within, away }) => {
+    const wide = judged.expanded > judged.limit + ROUNDING;
+    return {
+      headline: `${sits}, ${within}.`,
+      action: `${isOnTarget(judged) ? 'That' : away} is inside your limit of ±${shortDecimal(judged.limit, 2)}°. Leave it.${wide ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
+    };
+  },
+  outside: ({ delta, first }, { sits, within, size }) => ({
+    headline: `${sits}, ${within}.`,
+    action:
+      first.length === 0
+        ? delta > 0
+          ? `Retard it ${size}: turn the cam against the way it runs.`
+          : `Advance it ${size}: turn the cam the way it runs.`
+        : `First ${first.map((each) => FIRST[each]).join(', and ')}. Then ${delta > 0 ? `retard it ${size}: turn the cam against the way it runs.` : `advance it ${size}: turn the cam the way it runs.`}`,
+  }),
+};
+
+const isOnTarget = ({ delta }: Judged): boolean => Math.abs(delta) < 0.05;
+
+/** What would narrow it. */
+function againWords(judged: Judged, units: LengthUnit): string {
+  if (!judged.next) return 'Measure it by a finer method, or more often.';
+  return narrows(judged) ? nextWords(judged.next, units) : 'Reading the same again would hardly help.';
+}
+
+/** What to read next, and what for. */
+function nextWords({ view, method, valve, height, expanded }: NextRound, units: LengthUnit): string {
+  const at = height === null ? null : formatLength(height, units);
+  return `Read ${READ_METHODS[method].named(valve, at)} ${view === null ? 'too' : 'again'}: that would bring it to about ±${computedDegrees(expanded)}.`;
+}
+
+const BESIDE: Readonly<Record<Beside, string>> = {
+  'nothing-moved': 'That is so if nothing has moved since TDC: the closing check tells.',
+  'one-pair': 'One pair alone shows no misreading.',
+  'card-by-events':
+    'If the card counts its centreline by the events, a leaning lobe shifts this by up to 2°: opening and closing, read once, would tell.',
+  'card-meaning':
+    'It is that wide because it is not stated what the card’s centreline is the middle of. State it at Card.',
+};
+
+/** To stand after "First". */
+const FIRST: Readonly<Record<First, string>> = {
+  'read-pair': 'read the pair once more',
+  'closing-check': 'make the closing check',
+};
+
+/** What is said where a fault explains the readings: the likeliest, the check that tells, and what the readings cannot tell from it. */
+function accused({ named }: Judged, cam: string, speech: Speech): Says {
+  const [likely, ...others] = named;
+  if (!likely) throw new Error('nothing is accused without a fault');
+  const words = faultWords(likely, speech);
+  if (others.length === 0 && likely.fault === 'wrong-cam')
+    return { headline: `Do not fit it: most likely ${words}.`, action: checkOf(likely) };
+  if (others.length === 0 && likely.fault === 'lsa-off')
+    return { headline: `Moving the ${cam} cannot cure it: most likely ${words}.`, action: checkOf(likely) };
+  const also =
+    others.length > 0
+      ? ` It may also be that ${others.map((each) => faultWords(each, speech)).join('; or that ')}.`
+      : '';
+  return { headline: `Do not move the ${cam} yet: most likely ${words}.`, action: `${checkOf(likely)}${also}` };
+}
+
+const AFTER_MOVED = 'Find TDC again, then repeat what was read since: nothing says which readings it took with it.';
+
+const movedWords = (by: number): string =>
+  `the wheel or the pointer has moved by ${computedDegrees(Math.abs(by))} since TDC was proved`;
+
+const checkOf = ({ fault, seen }: FaultFinding): string => (seen ? AFTER_MOVED : FAULTS[fault].check);
+
+/** A fault in words, to stand after "most likely": what it was, at which readings, by how much. */
+function faultWords({ fault, seen, entries, valve, amount }: FaultFinding, { label, units }: Speech): string {
+  if (seen) return movedWords(amount ?? 0);
+  const { words } = FAULTS[fault];
+  const labels = entries.flatMap((entry) => label(entry) ?? []);
+  const own = OWN_WORDS[fault]?.({ words, amount: amount ?? 0, valve, first: labels[0] ?? '', units });
+  if (own !== undefined) return own;
+  if (labels.length > 0 && labels.length <= 2) return `${words} (${labels.join(', ')})`;
+  return valve ? `${words} (${labels.length} of the ${valve})` : words;
+}
+
+interface FaultParts {
+  readonly words: string;
+  readonly amount: number;
+  readonly valve: Valve | null;
+  /** The first reading that it concerns. */
+  readonly first: string;
+  readonly units: LengthUnit;
+}
+
+/** Faults that say more than what they are and where. */
+const OWN_WORDS: Partial<Record<FaultFinding['fault'], (of: FaultParts) => string>> = {
+  'wheel-slipped': ({ amount, first }) =>
+    `the wheel or the pointer moved by ${computedDegrees(Math.abs(amount))}, before the reading “${first}”`,
+  'tdc-not-proved': ({ words, amount }) => `${words}, by ${computedDegrees(Math.abs(amount))}`,
+  'tooth-out': ({ words, amount }) => `${words}: ${computedDegrees(Math.abs(amount))}`,
+  'lsa-off': ({ amount }) =>
+    `the lobes are ground ${computedDegrees(Math.abs(amount) / 2)} of the cam ${amount > 0 ? 'closer together' : 'further apart'} than the card says`,
+  'worn-lobe': ({ valve, amount, units }) =>
+    `${valve ? `the ${valve} lobe is` : 'both lobes are'} worn by ${formatComputedLength(Math.abs(amount), units)}`,
+  'bleed-down': ({ valve }) => (valve ? `the ${valve} lifter bleeds down` : 'both lifters bleed down'),
+  sticking: ({ valve }) =>
+    valve
+      ? `the ${valve} lifter sticks and does not follow its lobe down`
+      : 'both lifters stick and do not follow their lobes down',
+};
+
+/** A fault as the Report lists it. */
+export interface ToldFault extends Pick<FaultFinding, 'fault' | 'better' | 'entries'> {
+  readonly words: string;
+  readonly check: string;
+}
+
+export const tellFault = (found: FaultFinding, speech: Speech): ToldFault => ({
+  fault: found.fault,
+  words: faultWords(found, speech),
+  check: checkOf(found),
+  better: found.better,
+  entries: found.entries,
+});
+
+/** What a verdict rests on and what it was compared with, in words. */
+function basisWords({ rule, count, against, contradicted }: Basis): string {
+  const from =
+    rule !== null
+      ? `By the rule of the shop from ${READ_METHODS[rule].short}`
+      : count <= 1
+        ? 'From one measurement'
+        : `From ${count} measurements (the more exact count more)`;
+  const compared =
+    against === null
+      ? 'the card'
+      : `${EVENT_NAMES[against.valve].centreline} ${Math.round(against.centreline * 100) / 100}°`;
+  return `${from}, against ${compared}${contradicted ? '; what the card contradicts itself about is left out' : ''}`;
+}
+
+/**
+ * One verdict out of those of the cams: the gravest speaks, and where none forbids a move, each has its say.
+ * @param names of the cams, in the order of their verdicts.
+ */
+export function tellTogether(verdicts: readonly ToldVerdict[], names: readonly string[]): ToldVerdict | null {
+  const first = gravest(verdicts);
+  if (!first || verdicts.length < 2) return first;
+  if (first.kind !== 'move' && first.kind !== 'leave') return first;
+  const all = verdicts.map((verdict, at) => ({ ...verdict, name: names[at] ?? '' }));
+  // Of four cams only those that are to be moved are spoken of one by one.
+  const moving = all.filter(({ kind }) => kind === 'move');
+  const spoken = verdicts.length > 2 && moving.length > 0 ? moving : all;
+  const rest = all.length - spoken.length;
+  const others = rest === 0 ? '' : ` The ${rest === 1 ? 'other sits' : `other ${rest} sit`} inside the limit.`;
+  return {
+    ...first,
+    headline: `${spoken.map(({ headline }) => headline).join(' ')}${others}`,
+    action: spoken.map(({ name, action }) => `${name}: ${action}`).join(' '),
+    beside: [...new Set(spoken.flatMap(({ beside }) => beside))],
+    why: all.map(({ name, why }) => `${name}: ${why}`).join(' '),
+  };
+}
+
+/** One decimal, or two where one would read as the limit itself although the value is over it. */
+function sizeAgainst(size: number, limit: number): string {
+  const blurred = size > limit + ROUNDING && decimal(size, 1) === decimal(limit, 1);
+  return computedDegrees(size, blurred ? 2 : 1);
+}
