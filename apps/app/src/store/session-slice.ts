@@ -2,7 +2,7 @@ import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 
-interface Account {
+export interface Account {
   readonly builderId: string;
   readonly builderName: string;
   readonly role: 'owner' | 'builder';

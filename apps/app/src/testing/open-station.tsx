@@ -10,7 +10,7 @@ import { provideArithmetic } from '@/store/arithmetic';
 import { received } from '@/store/logbook-slice';
 import { reached } from '@/store/outbox-slice';
 import { selectEntries, selectReport } from '@/store/selectors';
-import { signedIn } from '@/store/session-slice';
+import { type Account, signedIn } from '@/store/session-slice';
 import { makeStore } from '@/store/store';
 import { type StationProps, StationScreen } from '@/shell/station-screen';
 import type { Place } from '@/shell/station-line';
@@ -86,7 +86,11 @@ export async function openStation(
   here: Place,
   Station: (props: StationProps) => ReactNode,
   entries: readonly Entry[],
-  { size = PHONE, offline = false }: { readonly size?: typeof PHONE; readonly offline?: boolean } = {},
+  {
+    size = PHONE,
+    offline = false,
+    account = {},
+  }: { readonly size?: typeof PHONE; readonly offline?: boolean; readonly account?: Partial<Account> } = {},
 ): Promise<Opened> {
   Dimensions.set({ window: { ...size, scale: 1, fontScale: 1 }, screen: { ...size, scale: 1, fontScale: 1 } });
   // What no device would have kept shows nothing.
@@ -96,7 +100,7 @@ export async function openStation(
   mockWent.length = 0;
   provideArithmetic({ derive, checkEntry, isUndoable });
   const store = makeStore();
-  store.dispatch(signedIn(ACCOUNT));
+  store.dispatch(signedIn({ ...ACCOUNT, ...account }));
   store.dispatch(reached(!offline));
   store.dispatch(received({ buildId: BUILD, entries: entries.map((entry, at) => ({ ...entry, seq: at + 1 })) }));
   render(

@@ -42,7 +42,9 @@ interface ChooseMethodProps {
 /** What is there, and the method that follows from it. One tap takes the proposal; any other is two. */
 export function ChooseMethod({ report, write, undo, onBegun }: ChooseMethodProps) {
   const { build, prepare, zero } = report;
-  const rule = useAppSelector((state) => state.session.account?.zeroRule ?? null);
+  const ofShop = useAppSelector((state) => state.session.account?.zeroRule ?? null);
+  // An engine to practise on has a stop and no more, whatever the rule of the shop asks for.
+  const rule = build.practice ? null : ofShop;
   const stated = prepare.asItStands;
   const [at, setAt] = useState<AtHand>({
     head: stated?.head ?? 'off',

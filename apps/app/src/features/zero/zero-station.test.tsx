@@ -120,3 +120,32 @@ test('without a network it says so, and how much is not sent yet', async () => {
   await here.reads('21', 'before');
   expect(screen.getByTestId('sync-sign')).toHaveTextContent('1 not sent yet · working offline');
 });
+
+test('the rule of the shop proposes the method, but not on an engine to practise on, that has a stop and no more', async () => {
+  const [described] = book().entries;
+  if (described?.kind !== 'build.described') throw new Error('a book says first what engine it is');
+  const account = { zeroRule: 'equal-drop' } as const;
+  const stands = {
+    replaces: null,
+    head: 'off',
+    plugHole: true,
+    wheel: true,
+    indicator: true,
+    lifter: 'solid',
+    drive: 'chain',
+  } as const;
+  const proposed = async (practice: boolean): Promise<string> => {
+    const job = book();
+    job.write('engine.as-it-stands', stands);
+    const [, ...rest] = job.entries.filter(({ kind }) => kind !== 'zero.begun');
+    const first = { ...described, body: { ...described.body, ...(practice ? { practice: true as const } : {}) } };
+    const here = await openStation('zero', ZeroStation, [first, ...rest], { account });
+    const name = String(screen.getByTestId('method').props.children);
+    await here.press('zero-begin');
+    expect(here.last()?.body).toMatchObject({ method: practice ? 'positive-stop' : 'equal-drop' });
+    screen.unmount();
+    return name;
+  };
+  expect(await proposed(false)).toMatch(/^Equal drop/);
+  expect(await proposed(true)).not.toMatch(/^Equal drop/);
+});
