@@ -34,7 +34,9 @@ export interface Browser {
   readonly fill: (testId: string, text: string) => Promise<void>;
   readonly keys: (...keys: string[]) => Promise<void>;
   readonly text: (testId: string) => Promise<string>;
-  readonly seeText: (testId: string, pattern: RegExp) => Promise<string>;
+  readonly seeText: (testId: string, wanted: RegExp | string) => Promise<string>;
+  /** The same of all that stands in the middle. */
+  readonly seeMain: (wanted: RegExp | string) => Promise<string>;
   readonly picture: () => Promise<Buffer>;
   readonly close: () => Promise<void>;
 }
@@ -84,6 +86,26 @@ export async function openBrowser(base: string, { width, height, mobile }: Viewp
     }
   };
   const text = async (testId: string): Promise<string> => (await find(byTestId(testId))).getText();
+  /** Waits until it says that: what follows from a press stands there a moment later. */
+  const see = async (selector: string, wanted: RegExp | string): Promise<string> => {
+    let seen = '';
+    await driver
+      .wait(
+        async () => {
+          seen = await find(selector).then(
+            (element) => element.getText(),
+            () => '',
+          );
+          return typeof wanted === 'string' ? seen.includes(wanted) : wanted.test(seen);
+        },
+        WAIT_MS,
+        `“${selector}” never said ${wanted}`,
+      )
+      .catch((error: Error) => {
+        throw new Error(`${error.message}; it says “${seen}”`);
+      });
+    return seen;
+  };
 
   return {
     driver,
@@ -114,22 +136,8 @@ export async function openBrowser(base: string, { width, height, mobile }: Viewp
         .sendKeys(...keys)
         .perform(),
     text,
-    seeText: async (testId, pattern) => {
-      let seen = '';
-      await driver
-        .wait(
-          async () => {
-            seen = await text(testId).catch(() => '');
-            return pattern.test(seen);
-          },
-          WAIT_MS,
-          `“${testId}” never said ${pattern}`,
-        )
-        .catch((error: Error) => {
-          throw new Error(`${error.message}; it says “${seen}”`);
-        });
-      return seen;
-    },
+    seeText: (testId, wanted) => see(byTestId(testId), wanted),
+    seeMain: (wanted) => see('[role=main]', wanted),
     picture: async () => Buffer.from(await driver.takeScreenshot(), 'base64'),
     close: async () => {
       await driver.quit();

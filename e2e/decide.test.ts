@@ -67,14 +67,16 @@ test('phone: a healthy cam, weighed from all that was read; the interval is draw
   await readEvents('intake', ['½', 'before'], ['140½', 'before']);
   await browser.press('next');
   await browser.seeText('verdict', /^The cam sits 2\.[45]° late, ±0\.\d°\.$/);
-  expect(await browser.text('action')).toMatch(
+  await browser.seeText(
+    'action',
     /^First (read the pair once more, and )?make the closing check\. Then advance it 2\.[45]°: turn the cam the way it runs\.$/,
   );
   expect(await browser.driver.findElements({ css: '[data-testid="faults"]' })).toEqual([]);
-  expect(await browser.text('views')).toMatch(
+  await browser.seeText(
+    'views',
     /Intake centreline[\s\S]*\d+ % of the result[\s\S]*Intake events[\s\S]*\d+ % of the result/,
   );
-  expect(await browser.text('beside')).toMatch(/if nothing has moved since TDC: the closing check tells/);
+  await browser.seeText('beside', /if nothing has moved since TDC: the closing check tells/);
   await expectAccessible();
 
   // The contact once more: what is expected is not shown before it is typed.
@@ -101,8 +103,8 @@ test('phone: a healthy cam, weighed from all that was read; the interval is draw
   await browser.press('try-single');
   await browser.seeText('tried-intake', /2\.5° advanced/);
   // Card 107, measured 109.5, tried 107.
-  expect(await browser.text('what-if-table')).toMatch(/ICL, °ATDC\s+107\.0°\s+109\.5°\s+107\.0°/);
-  expect(await browser.text('effects')).toMatch(/moves torque down the range/);
+  await browser.seeText('what-if-table', /ICL, °ATDC\s+107\.0°\s+109\.5°\s+107\.0°/);
+  await browser.seeText('effects', /moves torque down the range/);
   await expectAccessible();
 
   // Nothing is moved; it is measured again later: the two trials stand side by side.
@@ -134,7 +136,7 @@ test('phone: a wrong cam is told by its lift and its events, and nothing is move
   await browser.seeText('views', /0\.030 in more than the card’s: another cam/);
   await browser.press('next');
   await browser.seeText('verdict', /^Do not fit it: most likely this is not the cam of the card\.$/);
-  expect(await browser.text('action')).toMatch(/number stamped on the cam/);
+  await browser.seeText('action', /number stamped on the cam/);
   expect(await browser.driver.findElements({ css: '[data-testid="moved"]' })).toEqual([]);
   await expectAccessible();
 });
@@ -147,10 +149,10 @@ test('wide: a wheel that slipped between the valves: nothing is moved, and the c
     'verdict',
     /most likely the wheel or the pointer moved by 6\.\d°, before the reading “exhaust/,
   );
-  expect(await browser.text('action')).toMatch(/^Turn to 0 and see whether the stop contacts are still equal/);
-  expect(await browser.text('faults')).toMatch(/the lobes are ground|The lobes are ground/);
+  await browser.seeText('action', /^Turn to 0 and see whether the stop contacts are still equal/);
+  await browser.seeText('faults', /the lobes are ground|The lobes are ground/);
   // The same words on the sheet.
-  expect(await browser.text('sheet')).toContain(said);
+  await browser.seeText('sheet', said);
   await expectAccessible();
 
   // At 0 the contacts are 6° apart: the zero falls, and nothing is judged from it.

@@ -38,14 +38,14 @@ test('without the demo: the one-time code opens the shop, a wrong one does not, 
   await browser.fill('setup-code', code);
   await browser.press('setup');
   await browser.find('[data-testid="new-build"]');
-  expect(await (await browser.find('[role=main]')).getText()).toMatch(/No build yet[\s\S]*Zero comes first/);
+  await browser.seeMain(/No build yet[\s\S]*Zero comes first/);
   expect(await axeViolations(browser)).toEqual([]);
   // Who has no engine yet is led straight to one that is not there.
   await browser.press('first-practice');
   await browser.find('[data-testid="practice-engine"]');
   await browser.seeText('advice', /bar across the bore/);
   await browser.visit('/');
-  expect(await (await browser.find('[role=main]')).getText()).toMatch(/No build yet/);
+  await browser.seeMain(/No build yet/);
   // A build of another shop is taken in whole; half a file, not at all.
   const entries = larkMillEight({ nextId: uuidv7, builderId: uuidv7(), startedAt: new Date('2026-03-01T08:00:00Z') });
   const text = writeBuildFile(entries, []);
@@ -65,7 +65,7 @@ test('without the demo: the one-time code opens the shop, a wrong one does not, 
   expect(await axeViolations(browser)).toEqual([]);
   await give('lark.yosoku.json', text);
   await browser.seeText('sheet', /Signed by Mara Quill/);
-  expect(await (await browser.find('[role=main]')).getText()).toContain(derive(entries)?.verdict.headline ?? '–');
+  await browser.seeMain(derive(entries)?.verdict.headline ?? '–');
   await browser.visit('/');
   // Nobody else gets in by the demo's passwords, and nothing of this shop is shown without a sign-in.
   const opened = await browser.driver.executeAsyncScript<number[]>(

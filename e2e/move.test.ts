@@ -67,15 +67,14 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   await browser.press('part-fit');
 
   await browser.seeText('sentence', /^Set the seven-way gear of Plover to the \+6 keyway\.$/);
-  expect(await browser.text('then')).toMatch(/moves \+6\.0° and should then sit 0\.[56]° early/);
-  expect(await browser.text('plan-1')).toMatch(/the \+4 keyway/);
-  expect(await browser.text('steps')).toMatch(
+  await browser.seeText('then', /moves \+6\.0° and should then sit 0\.[56]° early/);
+  await browser.seeText('plan-1', /the \+4 keyway/);
+  await browser.seeText(
+    'steps',
     /degree wheel off[\s\S]*the \+6 keyway[\s\S]*engine maker’s manual[\s\S]*two full turns/,
   );
   await browser.press('predicted-more');
-  expect(await browser.text('predicted')).toMatch(
-    /Intake centreline, 0\.050 in drop[\s\S]*106\.5° ATDC; on the wheel near/,
-  );
+  await browser.seeText('predicted', /Intake centreline, 0\.050 in drop[\s\S]*106\.5° ATDC; on the wheel near/);
   await expectAccessible();
 
   // The gear takes the wheel off: that is the button, and the zero falls.
@@ -100,15 +99,15 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   await tapCentreline('64¾', '149¾');
   await goTo('prove');
   await browser.seeText('sentence', /^Proved\. The cam sits 0\.[12345]° late/);
-  expect(await browser.text('gave')).toMatch(/went 5\.3° earlier.*its label says \+6\.0°/);
-  expect(await browser.text('comparison')).toMatch(/107\.25° ATDC; 0\.8° later than predicted/);
+  await browser.seeText('gave', /went 5\.3° earlier.*its label says \+6\.0°/);
+  await browser.seeText('comparison', /107\.25° ATDC; 0\.8° later than predicted/);
   await expectAccessible();
 
   // Clear: without stroke and rod it says so; nothing typed is lost on the way.
   await browser.press('prove-next');
   await browser.fill('gap-intake-10', '5000');
   await browser.seeText('clearance-intake', /No clearance was measured yet/);
-  expect(await (await browser.find('[role=main]')).getText()).toMatch(/Check the unit/);
+  await browser.seeMain(/Check the unit/);
   await browser.fill('gap-intake-10', '130');
   await browser.press('gaps-record-intake');
   await browser.seeText('clearance-intake', /Stroke and rod are not known/);
@@ -143,14 +142,14 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   await browser.press('sign-skip-clearance');
   await browser.press('sign');
   await browser.seeText('sentence', /^Signed by Mara Quill on \d+ \w+ 20\d\d$/);
-  expect(await browser.text('closed')).toMatch(/and closed/);
+  await browser.seeText('closed', /and closed/);
   await expectAccessible();
 
   await goTo('sheet');
   expect(await browser.seeText('sheet', /Signed by Mara Quill/)).toMatch(
     /Set: Seven-way gear of Plover[\s\S]*What it gave/,
   );
-  expect(await browser.text('sheet')).toMatch(/skipped[\s\S]*Exhaust to follow/);
+  await browser.seeText('sheet', /skipped[\s\S]*Exhaust to follow/);
   const address = (await browser.driver.getCurrentUrl()).replace(/.*\/builds\/([^/]+)\/.*/, '$1');
   const head = await browser.driver.executeAsyncScript<string>(
     `const done = arguments[arguments.length - 1];
@@ -162,7 +161,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   expect(await browser.driver.findElements({ css: '[data-testid="record"]' })).toEqual([]);
   await browser.press('reopen');
   await browser.press('reopen');
-  expect(await browser.text('closed')).toMatch(/Say why/);
+  await browser.seeText('closed', /Say why/);
   await browser.fill('reopen-reason', 'Exhaust clearance.');
   await browser.press('reopen');
   await browser.find('[data-testid="choose-method"]');
@@ -175,8 +174,9 @@ test('wide: twin cams, each with its move; set by the indicator and proved by ke
   await signIn(browser, 'mara', 'layout-dye-demo');
   await openBuild(browser, 'Gannet', 'move');
   await browser.seeText('sentence', /^Set the slotted pulley of the intake cam to \+1\.6 on its scale\.$/);
-  expect(await browser.text('then')).toMatch(/The intake cam moves \+3\.2°.*The exhaust cam stays where it is/);
-  expect(await browser.text('steps')).toMatch(
+  await browser.seeText('then', /The intake cam moves \+3\.2°.*The exhaust cam stays where it is/);
+  await browser.seeText(
+    'steps',
     /to 68° and hold it there[\s\S]*the indicator on the intake shows 1\.00 mm before peak[\s\S]*belt is taut/,
   );
   await expectAccessible();
@@ -201,7 +201,7 @@ test('wide: twin cams, each with its move; set by the indicator and proved by ke
   await readPair('134', '2', /EVO 46° BBDC, EVC 2° ATDC/);
   await goTo('prove');
   await browser.seeText('sentence', /^Proved\. The intake cam sits.*The exhaust cam sits/);
-  expect(await browser.text('gave')).toMatch(/The intake cam went 3\.\d° earlier.*its label says \+3\.2°/);
+  await browser.seeText('gave', /The intake cam went 3\.\d° earlier.*its label says \+3\.2°/);
   await expectAccessible();
   // The old school’s two marks.
   await goTo('move');

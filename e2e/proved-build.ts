@@ -4,6 +4,8 @@ import type { Browser } from './browser';
 export async function tapReading(browser: Browser, figures: string, side?: 'before' | 'after'): Promise<void> {
   for (const key of figures) await browser.press(`key-${key}`);
   if (side) await browser.press(`side-${side}`);
+  // A key that was lost is named here, not by a verdict that comes of it.
+  await browser.find(`[aria-label*="Under the pointer: ${figures}°"]`);
   await browser.press('record');
 }
 

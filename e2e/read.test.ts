@@ -110,7 +110,7 @@ test('phone: both centrelines, then all four events, by thumb alone; what was re
   console.log(`taps from first reading to verdict: ${centrelines} for both centrelines, ${taps} for all four events`);
   expect(centrelines).toBeLessThan(40);
   expect(taps).toBeLessThan(60);
-  expect(await browser.text('views')).toMatch(/LSA as ground[\s\S]*109\.0° cam/);
+  await browser.seeText('views', /LSA as ground[\s\S]*109\.0° cam/);
   await expectAccessible();
 
   // Lift at the peak needs no wheel: only the length keypad.
@@ -164,5 +164,5 @@ test('wide: a trace from a file; bad ones are refused whole; a stray point is le
   await expectAccessible();
   await browser.press('next');
   await browser.seeText('verdict', /2\.\d° late/);
-  expect(await browser.text('sheet')).toMatch(/Trace, intake, willow bank\.csv\s+181 points/);
+  await browser.seeText('sheet', /Trace, intake, willow bank\.csv\s+181 points/);
 });

@@ -6,6 +6,7 @@ import { formatLength, parseLength } from '@yosoku/core/units/length';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { TextField } from '@/ui/text-field';
+import { useStation } from '@/logbook/station';
 
 /** The figures that builders use most: 0.050 in or 1 mm of drop, a few thou of a valve. Common practice, no source. */
 const USUAL = {
@@ -55,7 +56,8 @@ export function useFigure({ build, zero }: Report) {
 
 export type Figure = ReturnType<typeof useFigure>;
 
-export function FigureField({ figure, report }: { readonly figure: Figure; readonly report: Report }) {
+export function FigureField({ figure }: { readonly figure: Figure }) {
+  const { report } = useStation();
   const { method } = report.zero;
   const label = method ? ZERO_METHODS[method].figure : null;
   if (!figure.needed || label === null || figure.fixed) return null;

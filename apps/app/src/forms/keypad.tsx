@@ -29,7 +29,9 @@ interface KeysProps<Key extends string> {
   readonly onUndo: (() => void) | null;
 }
 
-const KEY = 'h-[50px] basis-1/4 items-center justify-center border-b border-r border-hairline active:bg-raised';
+// What two quick presses select would end the second one.
+const KEY =
+  'h-[50px] basis-1/4 items-center justify-center border-b border-r border-hairline active:bg-raised select-none';
 
 function Keys<Key extends string>({
   onKey,

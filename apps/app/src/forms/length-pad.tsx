@@ -1,9 +1,10 @@
 import { UndoButton } from '@/ui/undo-button';
 import { useState } from 'react';
+import { useStore } from 'react-redux';
 import { TextInput, View } from 'react-native';
 import type { LengthUnit } from '@yosoku/core/units/length';
 import { drafted, draftDone } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { type RootState, useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Words } from '@/ui/words';
@@ -15,6 +16,7 @@ import { useShortcuts } from '@/ui/use-shortcuts';
 export function useLengthEntry(place: string, unit: LengthUnit) {
   const dispatch = useAppDispatch();
   const text = useAppSelector((state) => state.drafts[place]?.text ?? '');
+  const store = useStore<RootState>();
   const parsed = readLength(text, unit);
   const type = (typed: string): void => {
     dispatch(drafted({ place, draft: { text: typed } }));
@@ -24,7 +26,8 @@ export function useLengthEntry(place: string, unit: LengthUnit) {
     parsed,
     mm: parsed?.ok ? parsed.mm : null,
     type,
-    press: (key: LengthKey) => type(pressLengthKey(text, key)),
+    // As it stands at this moment: a key that comes before the screen has followed must not undo the one before.
+    press: (key: LengthKey) => type(pressLengthKey(store.getState().drafts[place]?.text ?? '', key)),
     clear: () => dispatch(draftDone(place)),
   };
 }

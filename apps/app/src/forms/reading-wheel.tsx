@@ -1,15 +1,14 @@
 import type { ComponentProps } from 'react';
 import { formatReading } from '@yosoku/core/crank/wheel';
-import type { Report } from '@yosoku/core/report/report';
 import { DegreeWheel } from '@/pictures/degree-wheel';
 import { figureOf } from './figure';
 import type { ReadingEntry } from './use-reading-entry';
+import { useStation } from '@/logbook/station';
 
 interface ReadingWheelProps extends Pick<
   ComponentProps<typeof DegreeWheel>,
   'marks' | 'blocked' | 'tdc' | 'turn' | 'size'
 > {
-  readonly report: Report;
   readonly entry: ReadingEntry;
   /** What was read last, shown until something is typed. */
   readonly recorded?: string | null;
@@ -20,7 +19,8 @@ interface ReadingWheelProps extends Pick<
 }
 
 /** The degree wheel as the reading that is being typed has it under the pointer. */
-export function ReadingWheel({ report, entry, recorded = null, turns = true, saying, ...shown }: ReadingWheelProps) {
+export function ReadingWheel({ entry, recorded = null, turns = true, saying, ...shown }: ReadingWheelProps) {
+  const { report } = useStation();
   const { figure, word } = figureOf(entry, recorded);
   const { state } = entry;
   const under = state.state === 'whole' ? `Under the pointer: ${formatReading(state.reading)}.` : 'Nothing typed yet.';

@@ -1,4 +1,5 @@
 import { useCallback, useMemo } from 'react';
+import { useStore } from 'react-redux';
 import {
   type WheelReading,
   type WheelRing,
@@ -8,12 +9,16 @@ import {
   ringPosition,
 } from '@yosoku/core/crank/wheel';
 import { useTurning } from '@/pictures/turning';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { type Draft, draftDone, drafted } from '@/store/drafts-slice';
+import { type RootState, useAppDispatch, useAppSelector } from '@/store/store';
 import { figureOfReading } from './figure';
 import { type PadKey, type ReadingDraft, pressKey, readDraft, toDraft } from './reading-draft';
 
 const NUDGE = 0.25;
+
+function draftOf(kept: Draft | undefined, ring: WheelRing): ReadingDraft {
+  return { text: kept?.text ?? '', side: RINGS[ring.ring].sides.find((each) => each === kept?.side) };
+}
 
 /**
  * The reading being typed at one place of the work. Kept on the device key by key, so that a reload loses nothing.
@@ -22,10 +27,10 @@ const NUDGE = 0.25;
 export function useReadingEntry(place: string, ring: WheelRing, rest: number) {
   const dispatch = useAppDispatch();
   const kept = useAppSelector((state) => state.drafts[place]);
-  const draft = useMemo((): ReadingDraft => {
-    const side = RINGS[ring.ring].sides.find((each) => each === kept?.side);
-    return { text: kept?.text ?? '', side };
-  }, [kept, ring]);
+  const draft = useMemo(() => draftOf(kept, ring), [kept, ring]);
+  const store = useStore<RootState>();
+  /** As it stands at this moment: a key that comes before the screen has followed must not undo the one before. */
+  const now = (): ReadingDraft => draftOf(store.getState().drafts[place], ring);
   const state = readDraft(ring, draft);
   const position = state.state === 'whole' ? ringPosition(state.reading) : rest;
   const turning = useTurning(position);
@@ -43,9 +48,11 @@ export function useReadingEntry(place: string, ring: WheelRing, rest: number) {
     state,
     position,
     sides: RINGS[ring.ring].sides,
-    type: (text: string) => change({ ...draft, text }),
-    press: (key: PadKey) => change({ ...draft, text: pressKey(draft.text, key) }),
-    chooseSide: (side: WheelSide) => change({ ...draft, side }),
+    type: (text: string) => change({ ...now(), text }),
+    press: (key: PadKey) => change({ ...now(), text: pressKey(now().text, key) }),
+    chooseSide: (side: WheelSide) => change({ ...now(), side }),
+    /** What is typed at this moment. */
+    reading: () => readDraft(ring, now()),
     turnTo,
     turning,
     /** What stands in the middle of the wheel when it is turned to a ring position. */
@@ -59,5 +66,7 @@ export function useReadingEntry(place: string, ring: WheelRing, rest: number) {
 export type ReadingEntry = ReturnType<typeof useReadingEntry>;
 
 /** The reading, when it is whole. */
-export const wholeReading = (entry: ReadingEntry): WheelReading | null =>
-  entry.state.state === 'whole' ? entry.state.reading : null;
+export function wholeReading(entry: ReadingEntry): WheelReading | null {
+  const typed = entry.reading();
+  return typed.state === 'whole' ? typed.reading : null;
+}

@@ -3,11 +3,12 @@ import { book } from '@yosoku/core/testing/book';
 import { ReadingPad } from '@/forms/reading-pad';
 import { useReadingEntry } from '@/forms/use-reading-entry';
 import { StationBody } from '@/shell/station-body';
-import type { StationProps } from '@/shell/station-screen';
+import { useStation } from '@/logbook/station';
 import { openStation } from '@/testing/open-station';
 
 /** A pad whose readings no logbook takes: they name no pass. */
-function Mistaken({ report, write, undo }: StationProps) {
+function Mistaken() {
+  const { report, write, undo } = useStation();
   const entry = useReadingEntry(`${report.build.id}/mistaken`, report.zero.ring, 0);
   const record = (wheel: Parameters<Parameters<typeof ReadingPad>[0]['onRecord']>[0]): void =>
     void write('zero.reading', { zero: report.zero.id ?? '', setting: null, pass: 'none', side: 'before', wheel });

@@ -1,5 +1,4 @@
 import { Suspense, lazy } from 'react';
-import type { StationProps } from '@/shell/station-screen';
 
 const NewBuildForm = lazy(async () => ({ default: (await import('./all-forms')).NewBuild }));
 const EditEngineForm = lazy(async () => ({ default: (await import('./all-forms')).EditEngine }));
@@ -20,8 +19,8 @@ export const EditEngine = () => (
 );
 
 /** The Card station. */
-export const CardStation = (props: StationProps) => (
+export const CardStation = () => (
   <Suspense fallback={null}>
-    <CardForm {...props} />
+    <CardForm />
   </Suspense>
 );

@@ -1,13 +1,12 @@
 import { Suspense, lazy } from 'react';
-import type { StationProps } from '@/shell/station-screen';
 
 const Move = lazy(async () => ({ default: (await import('./all-hardware')).MoveStation }));
 const Shelf = lazy(async () => ({ default: (await import('./all-hardware')).ShelfPage }));
 
 /** The Move station. */
-export const MoveStation = (props: StationProps) => (
+export const MoveStation = () => (
   <Suspense fallback={null}>
-    <Move {...props} />
+    <Move />
   </Suspense>
 );
 

@@ -2,26 +2,24 @@ import { TextLink } from '@/ui/text-link';
 import { Link } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
-import type { Report } from '@yosoku/core/report/report';
 import { ENGINE_WIDTH, EngineHere, PracticeBeside, PracticeTop, usePractice } from '@/practice/practice-frame';
 import { SheetView } from '@/findings/sheet-view';
 import { useWide } from '@/ui/layout';
 import { Words } from '@/ui/words';
 import { type Place, StationLine, StationRail, placeHref } from './station-line';
+import { useStation } from '@/logbook/station';
 import { useMeasuredCylinder } from '@/logbook/measured-cylinder';
 import { CoverContext } from './covered';
 import { SyncSign } from './sync-sign';
-import type { Write } from '@/logbook/use-logbook';
 
 interface StationFrameProps {
-  readonly report: Report;
-  readonly write: Write;
   readonly here: Place;
   readonly children: ReactNode;
 }
 
 /** Where a station stands: on a phone under the line of stations, on a wide screen between the stations and the sheet. */
-export function StationFrame({ report, write, here, children }: StationFrameProps) {
+export function StationFrame({ here, children }: StationFrameProps) {
+  const { report, write } = useStation();
   const wide = useWide();
   const { build, stations, trials } = report;
   const cylinder = useMeasuredCylinder(report);

@@ -2,7 +2,6 @@ import { TextLink } from '@/ui/text-link';
 import { useLocalSearchParams } from 'expo-router';
 import { type ReactNode, useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
-import type { Report } from '@yosoku/core/report/report';
 import { type RootState, type Store, useAppSelector } from '@/store/store';
 import { type FetchOutcome, fetchEntries } from '@/sync/fetch-builds';
 import { followBuild } from '@/sync/follow-build';
@@ -12,13 +11,8 @@ import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
 import { StationFrame } from './station-frame';
 import type { Place } from './station-line';
-import { type Write, useLogbook } from '@/logbook/use-logbook';
-
-export interface StationProps {
-  readonly report: Report;
-  readonly write: Write;
-  readonly undo: (() => void) | null;
-}
+import { useLogbook } from '@/logbook/use-logbook';
+import { StationProvider } from '@/logbook/station';
 
 const BACK = { href: '/', label: 'Builds' } as const;
 
@@ -82,15 +76,15 @@ export function BuildMissing({ news }: { readonly news: FetchOutcome | 'asking' 
 }
 
 /** A station of the build that the address names, in its frame. */
-export function StationScreen(props: { readonly here: Place; readonly children: (build: StationProps) => ReactNode }) {
+export function StationScreen(props: { readonly here: Place; readonly children: ReactNode }) {
   const { report, write, undo, news } = useBuildHere();
   if (!report) return <BuildMissing news={news} />;
   return (
     <Closed report={report} write={write}>
       {({ write: guarded, closed }) => (
-        <StationFrame report={report} write={guarded} here={props.here}>
-          {props.children({ report, write: guarded, undo: closed ? null : undo })}
-        </StationFrame>
+        <StationProvider station={{ report, write: guarded, undo: closed ? null : undo }}>
+          <StationFrame here={props.here}>{props.children}</StationFrame>
+        </StationProvider>
       )}
     </Closed>
   );

@@ -1,3 +1,4 @@
+import { useStation } from '@/logbook/station';
 import { ReadingWheel } from '@/forms/reading-wheel';
 import { UndoButton } from '@/ui/undo-button';
 import { useEffect } from 'react';
@@ -5,7 +6,6 @@ import { View } from 'react-native';
 import type { WheelReading } from '@yosoku/core/crank/wheel';
 import { ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { StationBody } from '@/shell/station-body';
-import type { StationProps } from '@/shell/station-screen';
 import { useCover } from '@/shell/covered';
 import { newId } from '@/logbook/use-logbook';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
@@ -15,13 +15,14 @@ import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 
-interface ClosingCheckProps extends Pick<StationProps, 'report' | 'write' | 'undo'> {
+interface ClosingCheckProps {
   /** On to the verdict: by itself where nothing has moved. */
   readonly onDone: () => void;
 }
 
 /** The contact once more, after the last reading. What is expected is not shown before it is typed: nobody reads what he hopes. */
-export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps) {
+export function ClosingCheck({ onDone }: ClosingCheckProps) {
+  const { report, write, undo } = useStation();
   const { build, read, zero } = report;
   const { closing } = read;
   const width = useStationWidth();
@@ -102,7 +103,7 @@ export function ClosingCheck({ report, write, undo, onDone }: ClosingCheckProps)
         </Words>
       </View>
       <View className="items-center pt-2">
-        <ReadingWheel report={report} entry={entry} size={size} turn="forward" saying={{ what: 'Degree wheel' }} />
+        <ReadingWheel entry={entry} size={size} turn="forward" saying={{ what: 'Degree wheel' }} />
       </View>
     </StationBody>
   );

@@ -1,26 +1,24 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/report/report';
 import { cutText } from '@yosoku/core/units/text';
 import { placeHref } from '@/shell/station-line';
 import { leaningOn } from '@/findings/leaning';
-import type { Write } from '@/logbook/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 interface NextTrialProps {
-  readonly report: Report;
-  readonly write: Write;
   readonly onDone: () => void;
 }
 
 const LONGEST_NOTE = 200;
 
 /** The cam was moved: that ends the trial. The zero stands unless the wheel or the pointer was touched. */
-export function NextTrial({ report, write, onDone }: NextTrialProps) {
+export function NextTrial({ onDone }: NextTrialProps) {
+  const { report, write } = useStation();
   const dispatch = useAppDispatch();
   const router = useRouter();
   const { build, zero, read } = report;

@@ -12,7 +12,7 @@ import { reached } from '@/store/outbox-slice';
 import { selectEntries, selectReport } from '@/store/selectors';
 import { type Account, signedIn } from '@/store/session-slice';
 import { makeStore } from '@/store/store';
-import { type StationProps, StationScreen } from '@/shell/station-screen';
+import { StationScreen } from '@/shell/station-screen';
 import type { Place } from '@/shell/station-line';
 import { keyDown } from './setup';
 
@@ -84,7 +84,7 @@ const wordsOf = (node: ReturnType<typeof screen.toJSON> | string): string[] => {
  */
 export async function openStation(
   here: Place,
-  Station: (props: StationProps) => ReactNode,
+  Station: () => ReactNode,
   entries: readonly Entry[],
   {
     size = PHONE,
@@ -106,7 +106,9 @@ export async function openStation(
   render(
     <Provider store={store}>
       <Suspense fallback={null}>
-        <StationScreen here={here}>{(build) => <Station {...build} />}</StationScreen>
+        <StationScreen here={here}>
+          <Station />
+        </StationScreen>
       </Suspense>
     </Provider>,
   );

@@ -1,3 +1,4 @@
+import { useStation } from '@/logbook/station';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -7,7 +8,6 @@ import { cardFromMeasured } from '@yosoku/core/report/card-from-measured';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useAppSelector } from '@/store/store';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
@@ -29,7 +29,8 @@ import { CardPicture, Contradictions, WhatFollows } from './card-so-far';
 import { TargetFields } from './target-fields';
 
 /** Card: what the camshaft's card prints, and where the cam shall sit. The two are kept apart. */
-export function CardStation({ report, write }: StationProps) {
+export function CardStation() {
+  const { report, write } = useStation();
   const { build, card, target, trials } = report;
   const router = useRouter();
   const width = useStationWidth();

@@ -1,3 +1,4 @@
+import { useStation } from '@/logbook/station';
 import { UndoButton } from '@/ui/undo-button';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
@@ -5,8 +6,6 @@ import type { Report } from '@yosoku/core/report/report';
 import { formatLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
-import type { Write } from '@/logbook/use-logbook';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useClosed } from '@/logbook/closed';
 import { useShortcuts } from '@/ui/use-shortcuts';
@@ -22,7 +21,8 @@ import { useSweep } from './use-sweep';
 type Finding = Report['clearance']['valves'][number];
 
 /** Clear: how near the valves come to the pistons as the cam stands, and how far it may still be moved. */
-export function ClearStation({ report, write, undo }: StationProps) {
+export function ClearStation() {
+  const { report, undo } = useStation();
   const { clearance, build } = report;
   const router = useRouter();
   const onward = (): void => router.replace(placeHref(build.id, 'sign'));
@@ -45,7 +45,7 @@ export function ClearStation({ report, write, undo }: StationProps) {
           manual has the last word, and aluminium rods want more.
         </Words>
         {clearance.valves.map((finding) => (
-          <ValveClearance key={finding.valve} finding={finding} report={report} write={write} />
+          <ValveClearance key={finding.valve} finding={finding} />
         ))}
         <View className="items-start">
           <UndoButton undo={undo} />
@@ -57,11 +57,10 @@ export function ClearStation({ report, write, undo }: StationProps) {
 
 interface ValveClearanceProps {
   readonly finding: Finding;
-  readonly report: Report;
-  readonly write: Write;
 }
 
-function ValveClearance({ finding, report, write }: ValveClearanceProps) {
+function ValveClearance({ finding }: ValveClearanceProps) {
+  const { report } = useStation();
   const { valve, state, words, gaps, minimum, angle } = finding;
   const { id, units } = report.build;
   const width = useStationWidth();
@@ -93,9 +92,9 @@ function ValveClearance({ finding, report, write }: ValveClearanceProps) {
             label={angle === null ? `How ${valve} and piston face each other` : `Facing, and the least wanted`}
             testID={`facing-${valve}`}
           >
-            <FacingFields report={report} valve={valve} write={write} />
+            <FacingFields valve={valve} />
           </More>
-          <GapTable report={report} valve={valve} write={write} />
+          <GapTable valve={valve} />
         </>
       )}
     </View>

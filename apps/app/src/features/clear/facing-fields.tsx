@@ -4,12 +4,12 @@ import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { POCKETS } from '@yosoku/core/clearance/valve-to-piston';
 import { parseLength, typedLength } from '@yosoku/core/units/length';
-import type { Write } from '@/logbook/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { TextField } from '@/ui/text-field';
+import { useStation } from '@/logbook/station';
 
 type Facing = NonNullable<BodyOf<'clearance.set-up'>['intake']>;
 type Finding = Report['clearance']['valves'][number];
@@ -23,13 +23,12 @@ const POCKET_CHOICES = POCKETS.map((value) => ({ value, label: POCKET_LABELS[val
 const STEEPEST = 60;
 
 interface FacingFieldsProps {
-  readonly report: Report;
   readonly valve: Valve;
-  readonly write: Write;
 }
 
 /** How a valve and its piston face each other, and how near they may come. */
-export function FacingFields({ report, valve, write }: FacingFieldsProps) {
+export function FacingFields({ valve }: FacingFieldsProps) {
+  const { report, write } = useStation();
   const dispatch = useAppDispatch();
   const { build, clearance } = report;
   const { units } = build;

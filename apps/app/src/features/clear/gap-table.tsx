@@ -1,28 +1,26 @@
 import { View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
-import type { Report } from '@yosoku/core/report/report';
 import { parseLength } from '@yosoku/core/units/length';
-import type { Write } from '@/logbook/use-logbook';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 /** Where it is usually measured, crank degrees past overlap TDC: it is tightest within these. Common practice, no source. */
 const PLACES = [-15, -10, -5, 0, 5, 10, 15] as const;
 const MOST = 40;
 
 interface GapTableProps {
-  readonly report: Report;
   readonly valve: Valve;
-  readonly write: Write;
 }
 
 const placeWords = (at: number): string => (at === 0 ? 'TDC' : `${Math.abs(at)}° ${at < 0 ? 'before' : 'after'}`);
 
 /** Clearances as measured, at as many places as were; one is enough to carry it everywhere. */
-export function GapTable({ report, valve, write }: GapTableProps) {
+export function GapTable({ valve }: GapTableProps) {
+  const { report, write } = useStation();
   const dispatch = useAppDispatch();
   const { build, read } = report;
   const place = `${build.id}/gaps/${valve}`;

@@ -1,6 +1,5 @@
 import { View } from 'react-native';
 import { StationBody } from '@/shell/station-body';
-import type { StationProps } from '@/shell/station-screen';
 import { Words } from '@/ui/words';
 import { MarkCheck } from './mark-check';
 import { PistonTravel } from './piston-travel';
@@ -8,17 +7,17 @@ import { RimConversion } from './rim-conversion';
 import { WhichTdc } from './which-tdc';
 
 /** What else the crank has to say: which TDC it is, where the other cylinders' are, the engine's own mark, how the piston travels. */
-export function CrankPage({ report, write }: StationProps) {
+export function CrankPage() {
   return (
     <StationBody footer={null}>
       <View className="gap-8 px-4 wide:px-0 pb-10 pt-4">
         <Words look="title" level={1}>
           The crank
         </Words>
-        <WhichTdc report={report} write={write} />
-        <MarkCheck report={report} write={write} />
-        <RimConversion report={report} />
-        <PistonTravel report={report} />
+        <WhichTdc />
+        <MarkCheck />
+        <RimConversion />
+        <PistonTravel />
       </View>
     </StationBody>
   );

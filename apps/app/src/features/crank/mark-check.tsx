@@ -1,6 +1,5 @@
 import { View } from 'react-native';
 import { formatComputedLength, parseLength } from '@yosoku/core/units/length';
-import type { StationProps } from '@/shell/station-screen';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
@@ -8,6 +7,7 @@ import { Choice } from '@/ui/choice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { readDiameter } from './rim-size';
+import { useStation } from '@/logbook/station';
 
 const PARTS = [
   { value: 'balancer', label: 'Balancer' },
@@ -19,7 +19,8 @@ const SIDES = [
 ] as const;
 
 /** The engine's own TDC mark against true TDC: its error, where the new mark goes, and the spacing of a timing tape. */
-export function MarkCheck({ report, write }: Pick<StationProps, 'report' | 'write'>) {
+export function MarkCheck() {
+  const { report, write } = useStation();
   const dispatch = useAppDispatch();
   const { build, crank } = report;
   const place = `${build.id}/mark`;

@@ -1,3 +1,4 @@
+import { useStation } from '@/logbook/station';
 import { TextLink } from '@/ui/text-link';
 import { View } from 'react-native';
 import { LineChart } from '@/pictures/line-chart';
@@ -10,7 +11,6 @@ import {
   pistonDrop,
 } from '@yosoku/core/crank/slider-crank';
 import { USUAL_RESOLUTION } from '@yosoku/core/tdc/zero-uncertainty';
-import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { MM_PER_INCH, formatComputedLength, formatLength, parseLength } from '@yosoku/core/units/length';
@@ -28,7 +28,8 @@ const AXIS = 46;
 const HEIGHT = 190;
 
 /** How the piston travels near the top: the curve, where an indicator sees no movement, and drop against degrees. */
-export function PistonTravel({ report }: { readonly report: Report }) {
+export function PistonTravel() {
+  const { report } = useStation();
   const { engine, units, instruments } = report.build;
   if (engine.stroke === null || engine.rod === null)
     return (
@@ -60,7 +61,7 @@ export function PistonTravel({ report }: { readonly report: Report }) {
           {`With this pin offset the piston is highest ${computedDegrees(Math.abs(shift), 2)} ${shift > 0 ? 'after' : 'before'} the crankpin stands straight up, and at 0.050 in the middle of two equal heights is ${computedDegrees(Math.abs(equalHeights(crank, crankAngleAtDrop(crank, 1.27)?.after ?? 0).middle), 3)} off. Both are taken into account.`}
         </Words>
       ) : null}
-      <DropAndDegrees crank={crank} report={report} />
+      <DropAndDegrees crank={crank} />
     </View>
   );
 }
@@ -127,7 +128,8 @@ function TravelChart({
   );
 }
 
-function DropAndDegrees({ crank, report }: { readonly crank: SliderCrank; readonly report: Report }) {
+function DropAndDegrees({ crank }: { readonly crank: SliderCrank }) {
+  const { report } = useStation();
   const dispatch = useAppDispatch();
   const { units, id } = report.build;
   const place = `${id}/travel`;

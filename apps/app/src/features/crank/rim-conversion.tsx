@@ -1,6 +1,5 @@
 import { View } from 'react-native';
 import { rimDegrees, rimDistance } from '@yosoku/core/crank/rim';
-import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength, parseLength } from '@yosoku/core/units/length';
 import { drafted } from '@/store/drafts-slice';
@@ -8,9 +7,11 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { readDiameter } from './rim-size';
+import { useStation } from '@/logbook/station';
 
 /** Events that a card gives as a distance on the flywheel's rim, and back. */
-export function RimConversion({ report }: { readonly report: Report }) {
+export function RimConversion() {
+  const { report } = useStation();
   const dispatch = useAppDispatch();
   const { build } = report;
   const place = `${build.id}/rim-conversion`;

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import type { StationProps } from '@/shell/station-screen';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 const SEEN = [
   { value: 'rocking', label: 'Rocking: exhaust closing, intake opening' },
@@ -12,7 +12,8 @@ const SEEN = [
 ] as const;
 
 /** Overlap or firing: by cylinder 1's own valves, or by those of the cylinder that fires 360° away. */
-export function WhichTdc({ report, write }: Pick<StationProps, 'report' | 'write'>) {
+export function WhichTdc() {
+  const { report, write } = useStation();
   const { crank } = report;
   const [looked, setLooked] = useState<'own' | 'companion'>('own');
   const [seen, setSeen] = useState<'rocking' | 'both-closed' | undefined>(undefined);

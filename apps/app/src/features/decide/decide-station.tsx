@@ -8,7 +8,7 @@ import { computedDegrees } from '@yosoku/core/units/degrees';
 import { CamBalance } from '@/findings/cam-balance';
 import { StationBody } from '@/shell/station-body';
 import { PLACE_NAMES, placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
+import { type StationProps, useStation } from '@/logbook/station';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
@@ -29,7 +29,8 @@ const scatterWords = (chance: number): string =>
     : `Good readings differ this much or more only ${percent(chance)} of the time.`;
 
 /** Decide: how far and which way, in one sentence, with what it rests on. */
-export function DecideStation({ report, write, undo }: StationProps) {
+export function DecideStation() {
+  const { report, undo } = useStation();
   const { verdict, target, trials, build } = report;
   const wide = useWide();
   const width = useStationWidth();
@@ -50,13 +51,13 @@ export function DecideStation({ report, write, undo }: StationProps) {
   };
   const first = due && verdict.kind === 'move' ? check : goOn;
   useShortcuts(closing ? {} : { Enter: first, n: goOn, u: () => undo?.(), w: () => setWhy(!why), c: check });
-  if (closing) return <ClosingCheck report={report} write={write} undo={undo} onDone={() => setClosing(false)} />;
+  if (closing) return <ClosingCheck onDone={() => setClosing(false)} />;
 
   return (
     <StationBody
       footer={
         moving ? (
-          <NextTrial report={report} write={write} onDone={() => setMoving(false)} />
+          <NextTrial onDone={() => setMoving(false)} />
         ) : verdict.kind === 'move' ? (
           <View>
             <View className="flex-row flex-wrap items-center justify-between px-4 wide:px-0">
@@ -160,7 +161,7 @@ export function DecideStation({ report, write, undo }: StationProps) {
             ))}
           </View>
         ) : null}
-        <History report={report} />
+        <History />
       </View>
     </StationBody>
   );

@@ -1,11 +1,12 @@
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { offWords } from '@/findings/view-list';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 /** The trials side by side, newest first, and what has changed since the engine was measured before. */
-export function History({ report }: { readonly report: Report }) {
+export function History() {
+  const { report } = useStation();
   const { trials, wear } = report;
   if (trials.length < 2 && wear.length === 0) return null;
   return (

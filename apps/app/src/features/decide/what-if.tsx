@@ -1,3 +1,4 @@
+import { useStation } from '@/logbook/station';
 import { TextLink } from '@/ui/text-link';
 import { USUAL_HEIGHT } from '@yosoku/core/cam/usual-height';
 import { useState } from 'react';
@@ -10,7 +11,6 @@ import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength, formatLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
 import { useStationWidth } from '@/shell/use-station-width';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
 import { ShiftRule, shiftWords } from '@/pictures/shift-rule';
@@ -23,7 +23,8 @@ type Shift = Readonly<Record<Valve, number>>;
 const NOT_MOVED: Shift = { intake: 0, exhaust: 0 };
 
 /** What would become of events, overlap and trapped compression if the cam were moved: card, measured and tried side by side. */
-export function WhatIf({ report }: StationProps) {
+export function WhatIf() {
+  const { report } = useStation();
   const { build, card, trials } = report;
   const theme = useTheme();
   const width = useStationWidth();
@@ -130,8 +131,8 @@ export function WhatIf({ report }: StationProps) {
             onChange={setChosen}
           />
         ) : null}
-        <Table report={report} columns={{ card: ofCard, measured: asMeasured, tried }} height={at} />
-        <Trapping report={report} tried={tried} />
+        <Table columns={{ card: ofCard, measured: asMeasured, tried }} height={at} />
+        <Trapping tried={tried} />
         {effects.length > 0 ? (
           <View className="gap-1" testID="effects">
             <Words look="heading" level={2}>
@@ -175,13 +176,13 @@ function cylinderOf({ build: { engine } }: Report): CylinderKnown {
 }
 
 interface TableProps {
-  readonly report: Report;
   readonly columns: Readonly<Record<'card' | 'measured' | 'tried', Tried>>;
   readonly height: number;
 }
 
 /** Card, measured and tried, a line for each figure that any of them has. */
-function Table({ report, columns, height }: TableProps) {
+function Table({ columns, height }: TableProps) {
+  const { report } = useStation();
   const { units } = report.build;
   const all = [columns.card, columns.measured, columns.tried];
   const lobeLines = VALVES.flatMap((valve) => {
@@ -252,7 +253,8 @@ function Line({ label, cells, heading }: { label: string; cells: readonly string
 }
 
 /** What the trapped compression was reckoned from, or what is missing for it. */
-function Trapping({ report, tried }: { readonly report: Report; readonly tried: Tried }) {
+function Trapping({ tried }: { readonly tried: Tried }) {
+  const { report } = useStation();
   const { engine, units, id } = report.build;
   const missing = [
     engine.stroke === null ? 'stroke' : null,

@@ -3,7 +3,7 @@ import { Pressable, View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { HARDWARE_KINDS, straightUp } from '@yosoku/core/timing-set/hardware';
-import { type Write, newId } from '@/logbook/use-logbook';
+import { newId } from '@/logbook/use-logbook';
 import { HardwareFields } from '@/forms/hardware/hardware-fields';
 import { EMPTY_HARDWARE, type HardwareForm, readHardware } from '@/forms/hardware/hardware-form';
 import { type Piece, useShelf } from '@/forms/hardware/use-shelf';
@@ -14,14 +14,10 @@ import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Words } from '@/ui/words';
 import { Stands } from './stands';
+import { useStation } from '@/logbook/station';
 
 type Fitted = BodyOf<'drive.fitted'>['parts'][number];
 type Part = Report['drive']['parts'][number];
-
-interface DrivePartsProps {
-  readonly report: Report;
-  readonly write: Write;
-}
 
 const asFitted = ({ part, name, library, hardware, cam, bank, setting, experience }: Part): Fitted => ({
   part,
@@ -40,7 +36,8 @@ const CAM_TURNS = [
 ] as const;
 
 /** The timing hardware on this drive: what it is, which cam it turns, where it stands, what it has taught. */
-export function DriveParts({ report, write }: DrivePartsProps) {
+export function DriveParts() {
+  const { report, write } = useStation();
   const { drive, read, prepare } = report;
   const [adding, setAdding] = useState(false);
   const state = (parts: readonly Fitted[], camTurns = drive.camTurns): void => {
@@ -70,7 +67,7 @@ export function DriveParts({ report, write }: DrivePartsProps) {
             {`${HARDWARE_KINDS[part.kind].name}, turns ${part.turns.join(' and ')}.${part.learned ? ` ${part.learned}` : ''}`}
           </Words>
           <More label={`Where ${part.name} stands, or off it comes`}>
-            <WhichCam part={part} report={report} onChange={(changed) => put(part.part, changed)} />
+            <WhichCam part={part} onChange={(changed) => put(part.part, changed)} />
             <Stands hardware={part.hardware} at={part.setting} onChange={(at) => put(part.part, { at })} />
             <View className="items-start">
               <QuietButton
@@ -94,7 +91,6 @@ export function DriveParts({ report, write }: DrivePartsProps) {
       ) : null}
       {adding ? (
         <AddPart
-          report={report}
           onAdd={(fitted) => {
             state([...parts, fitted]);
             setAdding(false);
@@ -124,13 +120,12 @@ const BANKS = [
 /** Which cams a part turns: asked only where there are several. */
 function WhichCam({
   part,
-  report,
   onChange,
 }: {
   readonly part: Pick<Fitted, 'cam' | 'bank'>;
-  readonly report: Report;
   readonly onChange: (changed: Partial<Fitted>) => void;
 }) {
+  const { report } = useStation();
   const { cams, secondBank } = report.build.engine;
   if (cams !== 'twin') return null;
   return (
@@ -156,15 +151,8 @@ function WhichCam({
 }
 
 /** From the shelf, or described on the spot; then which cam it turns and where it stands. */
-function AddPart({
-  report,
-  onAdd,
-  onCancel,
-}: {
-  readonly report: Report;
-  readonly onAdd: (fitted: Fitted) => void;
-  readonly onCancel: () => void;
-}) {
+function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void; readonly onCancel: () => void }) {
+  const { report } = useStation();
   const { build } = report;
   const { shelf, keep } = useShelf();
   const dispatch = useAppDispatch();
@@ -204,7 +192,7 @@ function AddPart({
       <View className="gap-3 border-l-4 border-brass pl-3">
         <Words look="label">{chosen.name}</Words>
         {kept ? <Words look="soft">{kept}</Words> : null}
-        <WhichCam part={chosen} report={report} onChange={(changed) => setChosen({ ...chosen, ...changed })} />
+        <WhichCam part={chosen} onChange={(changed) => setChosen({ ...chosen, ...changed })} />
         <Stands hardware={chosen.hardware} at={chosen.at} onChange={(at) => setChosen({ ...chosen, at })} />
         <View className="flex-row flex-wrap gap-x-5">
           <QuietButton testID="part-fit" label="Add it" onPress={() => onAdd(chosen)} />

@@ -1,18 +1,15 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/record/entry';
-import type { Report } from '@yosoku/core/report/report';
 import { placeHref } from '@/shell/station-line';
-import type { Write } from '@/logbook/use-logbook';
 import { leaningOn } from '@/findings/leaning';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 type Move = NonNullable<BodyOf<'trial.begun'>['move']>;
 
 interface MoveDoneProps {
-  readonly report: Report;
-  readonly write: Write;
   readonly move: Move;
   readonly note: string;
   /** Does this hardware take wheel or pointer off? */
@@ -21,7 +18,8 @@ interface MoveDoneProps {
 }
 
 /** The move is made: that ends the trial. The zero stands unless wheel or pointer was touched, which the hardware foretells and the builder confirms. */
-export function MoveDone({ report, write, move, note, wheelOff, onCancel }: MoveDoneProps) {
+export function MoveDone({ move, note, wheelOff, onCancel }: MoveDoneProps) {
+  const { report, write } = useStation();
   const router = useRouter();
   const { build, zero, read } = report;
   const begin = (touched: boolean): void => {

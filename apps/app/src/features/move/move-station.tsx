@@ -8,7 +8,6 @@ import { signed } from '@yosoku/core/timing-set/kinds/kind';
 import { cutText } from '@yosoku/core/units/text';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { More } from '@/ui/more';
@@ -21,11 +20,13 @@ import { NextTrial } from '@/steps/next-trial';
 import { PhaserAngle } from './phaser-angle';
 import { PlanList } from './plan-list';
 import { TwoMarks } from './two-marks';
+import { useStation } from '@/logbook/station';
 
 type Plan = Report['move']['plans'][number];
 
 /** Move: what to set where, how, and what should then be read. */
-export function MoveStation({ report, write, undo }: StationProps) {
+export function MoveStation() {
+  const { report, undo } = useStation();
   const { move, drive, build, moves } = report;
   const router = useRouter();
   const [chosen, setChosen] = useState(0);
@@ -46,18 +47,9 @@ export function MoveStation({ report, write, undo }: StationProps) {
     <StationBody
       footer={
         done === 'plan' && plan ? (
-          <MoveDone
-            report={report}
-            write={write}
-            move={asMove(plan)}
-            note={noteOf(plan)}
-            wheelOff={plan.wheelOff}
-            onCancel={close}
-          />
+          <MoveDone move={asMove(plan)} note={noteOf(plan)} wheelOff={plan.wheelOff} onCancel={close} />
         ) : setting?.angle ? (
           <MoveDone
-            report={report}
-            write={write}
             move={{
               parts: [{ part: setting.part, to: { at: setting.angle.setTo } }],
               cams: [],
@@ -68,7 +60,7 @@ export function MoveStation({ report, write, undo }: StationProps) {
             onCancel={close}
           />
         ) : done === 'other' ? (
-          <NextTrial report={report} write={write} onDone={close} />
+          <NextTrial onDone={close} />
         ) : (
           <View>
             {plan && plan.breaks.length > 0 ? (
@@ -99,10 +91,10 @@ export function MoveStation({ report, write, undo }: StationProps) {
         ) : null}
         {move.plans.length > 0 ? <PlanList plans={move.plans} chosen={chosen} onChoose={setChosen} /> : null}
         {plan ? <Instruction plan={plan} /> : null}
-        <DriveParts report={report} write={write} />
+        <DriveParts />
         {phasers.map((part) => (
           <View key={part.part} className="gap-1">
-            <PhaserAngle report={report} part={part} write={write} />
+            <PhaserAngle part={part} />
             {part.angle && Math.abs(part.angle.correction) >= 0.05 ? (
               <View className="items-start">
                 <QuietButton testID="phaser-set" label="I have set it" onPress={() => setDone(part.part)} />
@@ -123,7 +115,7 @@ export function MoveStation({ report, write, undo }: StationProps) {
           </View>
         ) : null}
         <More label="Two marks that cannot both be met" testID="two-marks-more">
-          <TwoMarks report={report} />
+          <TwoMarks />
         </More>
         <View className="flex-row flex-wrap items-center justify-between gap-x-4">
           <TextLink href={placeHref(build.id, 'what-if')} replace className="py-3">

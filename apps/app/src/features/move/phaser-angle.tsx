@@ -1,23 +1,22 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
-import type { Write } from '@/logbook/use-logbook';
 import { typedFigure } from '@/forms/typed-figure';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 interface PhaserAngleProps {
-  readonly report: Report;
   readonly part: Report['drive']['parts'][number];
-  readonly write: Write;
 }
 
 const FURTHEST = 360;
 
 /** A phaser read in its maker's own scale: nominal and measured, the correction with its sign, and what to set with the drive loose. */
-export function PhaserAngle({ report, part, write }: PhaserAngleProps) {
+export function PhaserAngle({ part }: PhaserAngleProps) {
+  const { report, write } = useStation();
   const dispatch = useAppDispatch();
   const { build, read } = report;
   const place = `${build.id}/angle/${part.part}`;

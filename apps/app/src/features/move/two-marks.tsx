@@ -1,5 +1,4 @@
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/report/report';
 import { splitInProportion } from '@yosoku/core/timing-set/two-marks';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { typedFigure } from '@/forms/typed-figure';
@@ -7,6 +6,7 @@ import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 const FIELDS = [
   ['specFirst', 'First mark, specified'],
@@ -17,7 +17,8 @@ const FIELDS = [
 type Field = (typeof FIELDS)[number][0];
 
 /** Old engines with one vernier wheel and two marks that cannot both be met: the error split in proportion. */
-export function TwoMarks({ report }: { readonly report: Report }) {
+export function TwoMarks() {
+  const { report } = useStation();
   const dispatch = useAppDispatch();
   const place = `${report.build.id}/two-marks`;
   const draft = useAppSelector((state) => state.drafts[place]) ?? {};

@@ -1,14 +1,13 @@
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/report/report';
 import { END_PLAY, judgeEndPlay } from '@yosoku/core/prepare/end-play';
 import { formatLength, parseLength } from '@yosoku/core/units/length';
-import type { Write } from '@/logbook/use-logbook';
 import { drafted, draftDone } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 const THRUSTS = [
   { value: 'plate', label: 'Thrust plate' },
@@ -16,7 +15,8 @@ const THRUSTS = [
 ] as const;
 
 /** The cam's end play as measured, against what is usual for what holds it. */
-export function EndPlay({ report, write }: { readonly report: Report; readonly write: Write }) {
+export function EndPlay() {
+  const { report, write } = useStation();
   const dispatch = useAppDispatch();
   const { build, prepare } = report;
   const place = `${build.id}/end-play`;

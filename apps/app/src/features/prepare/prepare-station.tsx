@@ -5,14 +5,13 @@ import type { Report } from '@yosoku/core/report/report';
 import { AnsweredCheck } from '@/forms/answered-check';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
-import type { Write } from '@/logbook/use-logbook';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { EndPlay } from './end-play';
+import { useStation } from '@/logbook/station';
 
 type Stated = Omit<BodyOf<'engine.as-it-stands'>, 'replaces'>;
 
@@ -45,7 +44,8 @@ const YES_NO = [
 ] as const;
 
 /** Prepare: how the engine stands, and what is looked at before anything is measured. */
-export function PrepareStation({ report, write }: StationProps) {
+export function PrepareStation() {
+  const { report, write } = useStation();
   const { prepare, build } = report;
   const router = useRouter();
   const { springs = null, ...said } = prepare.asItStands ?? UNSAID;
@@ -135,7 +135,7 @@ export function PrepareStation({ report, write }: StationProps) {
         {prepare.asItStands ? (
           <View role="list">
             {prepare.checks.map((each) => (
-              <Check key={each.check} check={each} report={report} write={write} />
+              <Check key={each.check} check={each} />
             ))}
           </View>
         ) : null}
@@ -150,15 +150,8 @@ export function PrepareStation({ report, write }: StationProps) {
 
 type CheckFinding = Report['prepare']['checks'][number];
 
-function Check({
-  check,
-  report,
-  write,
-}: {
-  readonly check: CheckFinding;
-  readonly report: Report;
-  readonly write: Write;
-}) {
+function Check({ check }: { readonly check: CheckFinding }) {
+  const { report, write } = useStation();
   return (
     <AnsweredCheck
       title={check.title}
@@ -177,7 +170,7 @@ function Check({
       }
     >
       {check.caution && check.state !== 'done' ? <Notice kind="warning" message={check.caution} /> : null}
-      {check.check === 'end-play' ? <EndPlay report={report} write={write} /> : null}
+      {check.check === 'end-play' ? <EndPlay /> : null}
     </AnsweredCheck>
   );
 }

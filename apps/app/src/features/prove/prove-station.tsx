@@ -1,3 +1,4 @@
+import { useStation } from '@/logbook/station';
 import { UndoButton } from '@/ui/undo-button';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
@@ -6,7 +7,6 @@ import { computedDegrees } from '@yosoku/core/units/degrees';
 import { CamBalance } from '@/findings/cam-balance';
 import { StationBody } from '@/shell/station-body';
 import { type Place, placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
@@ -16,7 +16,8 @@ import { useAppDispatch } from '@/store/store';
 import { Words } from '@/ui/words';
 
 /** Prove: did the move do what it should? Prediction beside measurement. */
-export function ProveStation({ report, undo }: StationProps) {
+export function ProveStation() {
+  const { report, undo } = useStation();
   const { proof, build, trials, target, card, zero } = report;
   const router = useRouter();
   const dispatch = useAppDispatch();

@@ -1,8 +1,8 @@
+import { useStation } from '@/logbook/station';
 import { wrap180 } from '@yosoku/core/units/angle';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { readingAt, ringPosition } from '@yosoku/core/crank/wheel';
-import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { useStationWidth } from '@/shell/use-station-width';
@@ -26,14 +26,14 @@ const TDC_BY = [
 ] as const;
 
 interface ByIndicatorProps {
-  readonly report: Report;
   readonly choice: ReadingChoice;
   readonly reading: Reading;
   readonly bar: ReactNode;
 }
 
 /** A reading of the indicator: lift at the peak, or at TDC. */
-export function ByIndicator({ report, choice, reading, bar }: ByIndicatorProps) {
+export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
+  const { report } = useStation();
   const { build, zero, card } = report;
   const { method, valve, next } = choice;
   const width = useStationWidth();
@@ -79,7 +79,6 @@ export function ByIndicator({ report, choice, reading, bar }: ByIndicatorProps) 
           ) : null}
           {zero.ring.ring === 'rim' ? null : (
             <Instruments
-              report={report}
               valve={valve}
               wanted={{ wheel: byWheel, lift: true, shown: null, approach: byWheel ? 'forward' : 'any' }}
               typed={wholeReading(wheel)}
@@ -122,7 +121,7 @@ export function ByIndicator({ report, choice, reading, bar }: ByIndicatorProps) 
             }
           />
         ) : null}
-        {byWheel ? <ZeroNotice report={report} /> : null}
+        {byWheel ? <ZeroNotice /> : null}
       </View>
     </StationBody>
   );

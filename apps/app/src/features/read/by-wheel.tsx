@@ -1,3 +1,4 @@
+import { useStation } from '@/logbook/station';
 import { ReadingWheel } from '@/forms/reading-wheel';
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
@@ -23,7 +24,6 @@ import { ZeroNotice } from './zero-notice';
 type Round = Report['trials'][number]['rounds'][number];
 
 interface ByWheelProps {
-  readonly report: Report;
   readonly choice: ReadingChoice;
   readonly reading: Reading;
   readonly bar: ReactNode;
@@ -34,7 +34,8 @@ interface ByWheelProps {
 const BAR = 46;
 
 /** A reading where the indicator is brought to a figure and the wheel is read. */
-export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
+export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
+  const { report } = useStation();
   const { build, zero } = report;
   const { method, next, height } = choice;
   const width = useStationWidth();
@@ -57,7 +58,6 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
         <View>
           {zero.ring.ring === 'rim' ? null : (
             <Instruments
-              report={report}
               valve={choice.valve}
               wanted={{
                 wheel: true,
@@ -89,7 +89,6 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
       {bar}
       <View className="items-center pt-2">
         <ReadingWheel
-          report={report}
           entry={entry}
           size={size}
           marks={marksOf(report, choice, round, offset)}
@@ -118,7 +117,7 @@ export function ByWheel({ report, choice, reading, bar, round }: ByWheelProps) {
           />
         ) : null}
         {height.asked ? <HeightField height={height} asked={asked} /> : null}
-        <ZeroNotice report={report} />
+        <ZeroNotice />
         {next.slot.approach === 'backward' ? null : (
           <View className="items-start">
             <QuietButton

@@ -12,6 +12,7 @@ import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { BANKS, type ReadingChoice } from './use-reading-choice';
+import { useStation } from '@/logbook/station';
 
 const SITS_ON = [
   { value: 'lobe', label: 'The lobe' },
@@ -21,13 +22,13 @@ const SITS_ON = [
 ] as const;
 
 interface ChooseReadingProps {
-  readonly report: Report;
   readonly choice: ReadingChoice;
   readonly onDone: () => void;
 }
 
 /** Every way of reading the cam; those that the engine does not allow say why. */
-export function ChooseReading({ report, choice, onDone }: ChooseReadingProps) {
+export function ChooseReading({ choice, onDone }: ChooseReadingProps) {
+  const { report } = useStation();
   const { read, prepare, build } = report;
   const { method } = choice;
   const table = READ_METHODS[method];

@@ -1,9 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { READ_METHODS, type Slot } from '@yosoku/core/measure/read-methods';
+import type { Report } from '@yosoku/core/report/report';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import { placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
+import { useStation } from '@/logbook/station';
 import { newId } from '@/logbook/use-logbook';
 import { ByIndicator } from './by-indicator';
 import { ByWheel } from './by-wheel';
@@ -30,8 +31,8 @@ function showsOf({ shows, flank }: Slot, figure: number): Shows {
 }
 
 /** Read: the cam, by whichever method the engine allows. */
-export function ReadStation(props: StationProps) {
-  const { report, write, undo } = props;
+export function ReadStation() {
+  const { report, write, undo } = useStation();
   const { build, zero, read, trials } = report;
   const router = useRouter();
   const choice = useReadingChoice(report);
@@ -62,11 +63,10 @@ export function ReadStation(props: StationProps) {
     decide: () => router.replace(placeHref(build.id, 'decide')),
     undo,
   };
-  if (closing) return <ClosingCheck report={report} write={write} undo={undo} onDone={reading.decide} />;
+  if (closing) return <ClosingCheck onDone={reading.decide} />;
   if (choosing)
     return (
       <ChooseReading
-        report={report}
         choice={choice}
         onDone={() => {
           setChoosing(false);
@@ -82,21 +82,10 @@ export function ReadStation(props: StationProps) {
     );
   const round = rounds?.at(-1);
   if (method === 'trace')
-    return (
-      <TraceReading
-        report={report}
-        choice={choice}
-        reading={reading}
-        write={write}
-        bar={bar}
-        typing={again}
-        onType={() => setAgain(true)}
-      />
-    );
+    return <TraceReading choice={choice} reading={reading} bar={bar} typing={again} onType={() => setAgain(true)} />;
   if (round && round.lacking === 0 && round.problem === null && next.round === null && !again)
     return (
       <RoundDone
-        report={report}
         choice={choice}
         reading={reading}
         bar={bar}
@@ -107,17 +96,14 @@ export function ReadStation(props: StationProps) {
     );
   const shown = round && (next.round !== null || round.problem) && !(again && next.round === null) ? round : undefined;
   return READ_METHODS[method].slots[0]?.asks === 'lift' ? (
-    <ByIndicator report={report} choice={choice} reading={reading} bar={bar} />
+    <ByIndicator choice={choice} reading={reading} bar={bar} />
   ) : (
-    <ByWheel report={report} choice={choice} reading={reading} bar={bar} round={shown} />
+    <ByWheel choice={choice} reading={reading} bar={bar} round={shown} />
   );
 }
 
 /** The round that a typed trace of this valve goes on with: the newest, unless the indicator was moved. */
-const traceRound = (
-  { trials }: StationProps['report'],
-  { valve, bank, sitsOn }: ReturnType<typeof useReadingChoice>,
-): string | null =>
+const traceRound = ({ trials }: Report, { valve, bank, sitsOn }: ReturnType<typeof useReadingChoice>): string | null =>
   trials
     .at(-1)
     ?.rounds.findLast(

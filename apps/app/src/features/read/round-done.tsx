@@ -1,3 +1,4 @@
+import { useStation } from '@/logbook/station';
 import { UndoButton } from '@/ui/undo-button';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
@@ -15,7 +16,6 @@ import { ViewList } from '@/findings/view-list';
 import { ZeroNotice } from './zero-notice';
 
 interface RoundDoneProps {
-  readonly report: Report;
   readonly choice: ReadingChoice;
   readonly reading: Reading;
   readonly bar: ReactNode;
@@ -26,7 +26,8 @@ interface RoundDoneProps {
 }
 
 /** A round is complete: what it gives, all that was measured so far, and what comes next. */
-export function RoundDone({ report, choice, reading, bar, onAgain, onOther, onClosing }: RoundDoneProps) {
+export function RoundDone({ choice, reading, bar, onAgain, onOther, onClosing }: RoundDoneProps) {
+  const { report } = useStation();
   const { card, build } = report;
   const { method, valve, sitsOn } = choice;
   const width = useStationWidth();
@@ -75,7 +76,7 @@ export function RoundDone({ report, choice, reading, bar, onAgain, onOther, onCl
           width={width - 32}
           description="Cycle ribbon: lobes of the card hollow, as measured filled, readings as marks."
         />
-        <ZeroNotice report={report} />
+        <ZeroNotice />
         <ViewList views={views} />
       </View>
     </StationBody>

@@ -10,7 +10,7 @@ import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
 import { tableOf } from './table-of';
 import { BANKS } from './use-reading-choice';
-import type { StationProps } from '@/shell/station-screen';
+import { type StationProps, useStation } from '@/logbook/station';
 import { useStationWidth } from '@/shell/use-station-width';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
 import { PrimaryButton } from '@/ui/buttons';
@@ -132,7 +132,8 @@ function useTraceImport({ report, write }: Pick<StationProps, 'report' | 'write'
 type Import = ReturnType<typeof useTraceImport>;
 
 /** A trace from a file or the clipboard: looked at first, then kept whole, or not at all. */
-export function TraceImport({ report, write }: StationProps) {
+export function TraceImport() {
+  const { report, write } = useStation();
   const taken = useTraceImport({ report, write });
   const { points, trouble } = taken;
   return (
@@ -166,7 +167,7 @@ export function TraceImport({ report, write }: StationProps) {
           />
         ) : null}
         <HowItIsRead taken={taken} banked={report.build.engine.secondBank !== null} />
-        <Preview taken={taken} report={report} />
+        <Preview taken={taken} />
       </View>
     </StationBody>
   );
@@ -281,10 +282,8 @@ function HowItIsRead({ taken, banked }: { readonly taken: Import; readonly banke
 }
 
 /** What was understood of it, before anything is kept. */
-function Preview({
-  taken: { points, trace, lobe },
-  report,
-}: { readonly taken: Import } & Pick<StationProps, 'report'>) {
+function Preview({ taken: { points, trace, lobe } }: { readonly taken: Import }) {
+  const { report } = useStation();
   const { build, card } = report;
   const width = Math.min(useStationWidth() - 32, 680);
   if (!points?.ok || !trace) return null;

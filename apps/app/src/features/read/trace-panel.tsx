@@ -1,9 +1,9 @@
+import { useStation } from '@/logbook/station';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength } from '@yosoku/core/units/length';
-import type { Write } from '@/logbook/use-logbook';
 import { useStationWidth } from '@/shell/use-station-width';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
 import { LeanPlot } from '@/pictures/lean-plot';
@@ -15,15 +15,14 @@ type Trace = Report['trials'][number]['traces'][number];
 
 interface TracePanelProps {
   readonly trace: Trace;
-  readonly report: Report;
-  readonly write: Write;
 }
 
 /** Points so far apart leave the nose between them open by more than a builder reads, crank degrees. */
 const COARSE = 4;
 
 /** A trace: its curve, what it tells, and the points that lie off their neighbours. */
-export function TracePanel({ trace, report, write }: TracePanelProps) {
+export function TracePanel({ trace }: TracePanelProps) {
+  const { report, write } = useStation();
   const { build, card } = report;
   const { valve, figures, problem, dots } = trace;
   const width = Math.min(useStationWidth() - 32, 680);

@@ -1,12 +1,11 @@
+import { useStation } from '@/logbook/station';
 import { UndoButton } from '@/ui/undo-button';
 import { TextLink } from '@/ui/text-link';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { formatReading, readingAt } from '@yosoku/core/crank/wheel';
-import type { Report } from '@yosoku/core/report/report';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
-import type { Write } from '@/logbook/use-logbook';
 import { useStationWidth } from '@/shell/use-station-width';
 import { LengthPad, useLengthEntry } from '@/forms/length-pad';
 import { useShortcuts } from '@/ui/use-shortcuts';
@@ -35,10 +34,8 @@ const STEPS = [
 const BEGINS = { intake: -70, exhaust: -290 } as const;
 
 interface TraceTypingProps {
-  readonly report: Report;
   readonly choice: ReadingChoice;
   readonly reading: Reading;
-  readonly write: Write;
   readonly bar: ReactNode;
   /** Point by point even where a whole trace is there already. */
   readonly typing: boolean;
@@ -47,13 +44,15 @@ interface TraceTypingProps {
 
 /** Full trace: by hand, where the wheel goes on by a step and the lift is typed while the curve grows; or as it came from a file. */
 export function TraceReading(props: TraceTypingProps) {
-  const { report, choice, typing } = props;
+  const { report } = useStation();
+  const { choice, typing } = props;
   const traces = report.trials.at(-1)?.traces.filter((each) => each.valve === choice.valve) ?? [];
   return traces.some((each) => !each.typed) && !typing ? <TraceDone {...props} /> : <TraceTyping {...props} />;
 }
 
 /** A trace point by point. */
-function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) {
+function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
+  const { report, write } = useStation();
   const { build, zero, trials } = report;
   const { valve, sitsOn, next } = choice;
   const width = useStationWidth();
@@ -101,7 +100,6 @@ function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) 
           />
           {zero.ring.ring === 'rim' ? null : (
             <Instruments
-              report={report}
               valve={valve}
               wanted={{ wheel: true, lift: true, shown: null, approach: 'forward' }}
               typed={wholeReading(wheel)}
@@ -135,10 +133,10 @@ function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) 
             ? next.sentence
             : `Go on to ${formatReading(at)}, the way it runs, and read the indicator. ${round?.readings.length} points so far.`}
         </Words>
-        <ZeroNotice report={report} />
-        <RecordTurn report={report} valve={valve} onRecorded={keepTurn} />
+        <ZeroNotice />
+        <RecordTurn valve={valve} onRecorded={keepTurn} />
         {traces.map((trace) => (
-          <TracePanel key={trace.id} trace={trace} report={report} write={write} />
+          <TracePanel key={trace.id} trace={trace} />
         ))}
         <View className="flex-row flex-wrap items-center justify-between gap-x-4">
           <TextLink href={placeHref(build.id, 'trace')} className="py-3" testID="trace-import-link">
@@ -160,7 +158,8 @@ function TraceTyping({ report, choice, reading, write, bar }: TraceTypingProps) 
 }
 
 /** A trace came as a whole: what it tells, and what comes next. */
-function TraceDone({ report, choice, reading, write, bar, onType }: TraceTypingProps) {
+function TraceDone({ choice, reading, bar, onType }: TraceTypingProps) {
+  const { report } = useStation();
   const { build, trials } = report;
   const traces = trials.at(-1)?.traces ?? [];
   const mine = traces.filter((each) => each.valve === choice.valve);
@@ -185,9 +184,9 @@ function TraceDone({ report, choice, reading, write, bar, onType }: TraceTypingP
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {mine.length === 1 ? `One trace of the ${choice.valve}.` : `${mine.length} traces of the ${choice.valve}.`}
         </Words>
-        <ZeroNotice report={report} />
+        <ZeroNotice />
         {mine.map((trace) => (
-          <TracePanel key={trace.id} trace={trace} report={report} write={write} />
+          <TracePanel key={trace.id} trace={trace} />
         ))}
       </View>
     </StationBody>

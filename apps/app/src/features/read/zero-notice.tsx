@@ -1,10 +1,13 @@
 import { TextLink } from '@/ui/text-link';
-import type { Report } from '@yosoku/core/report/report';
 import { placeHref } from '@/shell/station-line';
 import { Notice } from '@/ui/notice';
+import { useStation } from '@/logbook/station';
 
 /** What reading on an unproved zero means. */
-export function ZeroNotice({ report: { zero, build, prepare } }: { readonly report: Report }) {
+export function ZeroNotice() {
+  const {
+    report: { zero, build, prepare },
+  } = useStation();
   // Without a wheel there is none to prove.
   if (zero.state === 'proved' || (zero.state === 'none' && prepare.asItStands?.wheel === false)) return null;
   return (

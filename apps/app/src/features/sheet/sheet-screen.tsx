@@ -4,7 +4,6 @@ import { View } from 'react-native';
 import { writeBuildFile } from '@yosoku/core/record/file';
 import { READING_COLUMNS, readingsTable } from '@yosoku/core/report/readings-table';
 import { StationBody } from '@/shell/station-body';
-import type { StationProps } from '@/shell/station-screen';
 import { selectEntries, selectOwnWaiting } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { api, ask, LONG_PATIENCE_MS } from '@/sync/api';
@@ -14,6 +13,7 @@ import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { saveText } from './save-text';
 import { SheetView } from '@/findings/sheet-view';
+import { useStation } from '@/logbook/station';
 
 const PAPERS = [
   { paper: 'a4', label: 'Print it, A4' },
@@ -21,7 +21,8 @@ const PAPERS = [
 ] as const;
 
 /** The sheet on a phone, and on either what can be taken away of it: paper, readings, the whole logbook. */
-export function SheetScreen({ report, write }: StationProps) {
+export function SheetScreen() {
+  const { report, write } = useStation();
   const wide = useWide();
   const { id, name } = report.build;
   const entries = useAppSelector((state) => selectEntries(state, id));

@@ -6,7 +6,6 @@ import { cutText } from '@yosoku/core/units/text';
 import { AnsweredCheck } from '@/forms/answered-check';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -15,9 +14,11 @@ import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { dayWords } from '@/logbook/closed';
+import { useStation } from '@/logbook/station';
 
 /** Sign: what is looked at last, by whom and when; a signed build is closed. */
-export function SignStation({ report, write }: StationProps) {
+export function SignStation() {
+  const { report, write } = useStation();
   const { sign, build } = report;
   const dispatch = useAppDispatch();
   const router = useRouter();

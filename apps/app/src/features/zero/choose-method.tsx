@@ -4,10 +4,8 @@ import { type AtHand, allowsMethod, proposeZero } from '@yosoku/core/tdc/propose
 import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
 import { ZERO_METHODS, ZERO_METHOD_NAMES, type ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
-import type { Report } from '@yosoku/core/report/report';
 import { parseLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
-import type { Write } from '@/logbook/use-logbook';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { MethodSketch } from '@/pictures/method-sketch';
 import { drafted } from '@/store/drafts-slice';
@@ -18,6 +16,7 @@ import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 const HEAD = [
   { value: 'off', label: 'Off' },
@@ -33,14 +32,12 @@ const RIM_BY = [
 ] as const;
 
 interface ChooseMethodProps {
-  readonly report: Report;
-  readonly write: Write;
-  readonly undo: (() => void) | null;
   readonly onBegun: () => void;
 }
 
 /** What is there, and the method that follows from it. One tap takes the proposal; any other is two. */
-export function ChooseMethod({ report, write, undo, onBegun }: ChooseMethodProps) {
+export function ChooseMethod({ onBegun }: ChooseMethodProps) {
+  const { report, write, undo } = useStation();
   const { build, prepare, zero } = report;
   const ofShop = useAppSelector((state) => state.session.account?.zeroRule ?? null);
   // An engine to practise on has a stop and no more, whatever the rule of the shop asks for.

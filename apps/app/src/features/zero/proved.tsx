@@ -2,34 +2,31 @@ import { UndoButton } from '@/ui/undo-button';
 import { TextLink } from '@/ui/text-link';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { placeHref } from '@/shell/station-line';
-import type { Write } from '@/logbook/use-logbook';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { leaningOn } from '@/findings/leaning';
+import { useStation } from '@/logbook/station';
 
 interface ProvedProps {
-  readonly report: Report;
-  readonly write: Write;
   readonly onNext: () => void;
   readonly nextLabel: string;
   readonly onProveAgain: () => void;
   readonly onOtherMethod: () => void;
-  readonly undo: (() => void) | null;
 }
 
 /** The zero stands: go on, prove it again, or say that something was disturbed. */
-export function Proved({ report, write, onNext, nextLabel, onProveAgain, onOtherMethod, undo }: ProvedProps) {
+export function Proved({ onNext, nextLabel, onProveAgain, onOtherMethod }: ProvedProps) {
+  const { report, undo } = useStation();
   const [disturbed, setDisturbed] = useState(false);
   const { zero } = report;
   const rough = zero.state === 'rough';
   useShortcuts({ n: onNext, Enter: onNext, u: () => undo?.() });
-  if (disturbed) return <Disturbed report={report} write={write} onDone={() => setDisturbed(false)} />;
+  if (disturbed) return <Disturbed onDone={() => setDisturbed(false)} />;
   return (
     <View>
       <View className="flex-row flex-wrap justify-between gap-x-4 px-4 wide:px-0 pb-2">
@@ -47,7 +44,8 @@ export function Proved({ report, write, onNext, nextLabel, onProveAgain, onOther
 }
 
 /** How good the zero is, what would improve it, and where else the crank matters. */
-export function ZeroStanding({ report, write }: { readonly report: Report; readonly write: Write }) {
+export function ZeroStanding() {
+  const { report, write } = useStation();
   const { zero, build } = report;
   const [budget, setBudget] = useState(false);
   const { rebase, uncertainty } = zero;
@@ -111,15 +109,8 @@ const WHEN = [
 ] as const;
 
 /** What was disturbed, and whether the readings taken until then still stand. Taking the drive apart with the wheel left alone is no disturbance. */
-function Disturbed({
-  report,
-  write,
-  onDone,
-}: {
-  readonly report: Report;
-  readonly write: Write;
-  readonly onDone: () => void;
-}) {
+function Disturbed({ onDone }: { readonly onDone: () => void }) {
+  const { report, write } = useStation();
   const { zero } = report;
   const [what, setWhat] = useState<'wheel' | 'pointer' | 'fixing'>('wheel');
   const [when, setWhen] = useState<'before' | 'just-now'>('before');

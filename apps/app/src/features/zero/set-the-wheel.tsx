@@ -2,18 +2,16 @@ import { UndoButton } from '@/ui/undo-button';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
-import type { Write } from '@/logbook/use-logbook';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';
+import { useStation } from '@/logbook/station';
 
 interface SetTheWheelProps {
   readonly zero: Report['zero'];
   readonly after: string | null;
-  readonly write: Write;
   readonly onRepeat: () => void;
-  readonly undo: (() => void) | null;
 }
 
 const PARTS = [
@@ -22,7 +20,8 @@ const PARTS = [
 ] as const;
 
 /** The word that the correction is made, and to which part. */
-export function SetTheWheel({ zero, after, write, onRepeat, undo }: SetTheWheelProps) {
+export function SetTheWheel({ zero, after, onRepeat }: SetTheWheelProps) {
+  const { write, undo } = useStation();
   const [moved, setMoved] = useState<'wheel' | 'pointer'>('wheel');
   const right = (zero.correction?.ways ?? []).length === 0;
   const rim = zero.ring.ring === 'rim';

@@ -8,7 +8,7 @@ import { useFigure } from '@/forms/figure-field';
 import { useReadingEntry } from '@/forms/use-reading-entry';
 import { newId } from '@/logbook/use-logbook';
 import { placeHref } from '@/shell/station-line';
-import type { StationProps } from '@/shell/station-screen';
+import { useStation } from '@/logbook/station';
 
 export type Pass = Report['zero']['passes'][number];
 
@@ -27,7 +27,8 @@ function tdcOf({ state, setting, result }: Report['zero']): number | null {
 }
 
 /** The search for true TDC as it stands on the screen: what is read next, and how it is written down. */
-export function useSearch({ report, write }: Pick<StationProps, 'report' | 'write'>) {
+export function useSearch() {
+  const { report, write } = useStation();
   const { zero, build } = report;
   const table = ZERO_METHODS[zero.method ?? 'positive-stop'];
   const router = useRouter();

@@ -7,7 +7,7 @@ import type { Report } from '@yosoku/core/report/report';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import { PairedReadings } from '@/findings/paired-readings';
 import { StationBody } from '@/shell/station-body';
-import type { StationProps } from '@/shell/station-screen';
+import { useStation } from '@/logbook/station';
 import { newId } from '@/logbook/use-logbook';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
 import { ReadingPad } from '@/forms/reading-pad';
@@ -22,69 +22,66 @@ import { Proved, ZeroStanding } from './proved';
 import { OtherWays, SetTheWheel } from './set-the-wheel';
 
 /** Zero: true TDC, by the method that fits the engine. */
-export function ZeroStation(props: StationProps) {
+export function ZeroStation() {
+  const { report } = useStation();
   const [choosing, setChoosing] = useState(false);
-  return choosing || props.report.zero.step.does === 'begin' ? (
-    <ChooseMethod {...props} onBegun={() => setChoosing(false)} />
+  return choosing || report.zero.step.does === 'begin' ? (
+    <ChooseMethod onBegun={() => setChoosing(false)} />
   ) : (
-    <Measuring {...props} onOtherMethod={() => setChoosing(true)} />
+    <Measuring onOtherMethod={() => setChoosing(true)} />
   );
 }
 
-function Measuring({ report, write, undo, onOtherMethod }: StationProps & { readonly onOtherMethod: () => void }) {
+function Measuring({ onOtherMethod }: { readonly onOtherMethod: () => void }) {
+  const { report } = useStation();
   const { zero } = report;
-  const search = useSearch({ report, write });
+  const search = useSearch();
   const { step, troubled } = search;
   return (
-    <StationBody
-      footer={<WhatIsPressed report={report} write={write} undo={undo} search={search} onOtherMethod={onOtherMethod} />}
-    >
-      <Wheel report={report} search={search} />
+    <StationBody footer={<WhatIsPressed search={search} onOtherMethod={onOtherMethod} />}>
+      <Wheel search={search} />
       <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {search.sentence}
         </Words>
-        {step.does === 'read' ? <FigureField figure={search.figure} report={report} /> : null}
-        {search.fresh ? <OtherChoices report={report} write={write} search={search} /> : null}
+        {step.does === 'read' ? <FigureField figure={search.figure} /> : null}
+        {search.fresh ? <OtherChoices search={search} /> : null}
         {step.does === 'set' ? <OtherWays zero={zero} /> : null}
-        {troubled?.problem ? <Trouble pass={troubled} report={report} write={write} /> : null}
+        {troubled?.problem ? <Trouble pass={troubled} /> : null}
         {zero.odd ? <Notice kind="warning" message={zero.odd} testID="odd-arc" /> : null}
         {zero.remark && step.does !== 'read' ? <Words look="soft">{zero.remark}</Words> : null}
         {step.does === 'set' && zero.uncertainty ? (
           <Words look="soft">{`As it stands, ${zero.uncertainty.words}.`}</Words>
         ) : null}
-        {step.does === 'nothing' ? <ZeroStanding report={report} write={write} /> : null}
+        {step.does === 'nothing' ? <ZeroStanding /> : null}
       </View>
     </StationBody>
   );
 }
 
-interface PressedProps extends StationProps {
+interface PressedProps {
   readonly search: Search;
   readonly onOtherMethod: () => void;
 }
 
 /** What stays under the thumb: the pad, the wheel to be set, or where one goes from a proved zero. */
-function WhatIsPressed({ report, write, undo, search, onOtherMethod }: PressedProps) {
+function WhatIsPressed({ search, onOtherMethod }: PressedProps) {
+  const { report } = useStation();
   const { zero, target } = report;
   const { step, side } = search;
-  if (step.does === 'read' && side) return <ReadTheWheel report={report} undo={undo} search={search} side={side} />;
-  if (step.does === 'set' && zero.id)
-    return <SetTheWheel zero={zero} write={write} undo={undo} after={step.after} onRepeat={search.repeat} />;
+  if (step.does === 'read' && side) return <ReadTheWheel search={search} side={side} />;
+  if (step.does === 'set' && zero.id) return <SetTheWheel zero={zero} after={step.after} onRepeat={search.repeat} />;
   return (
     <Proved
-      report={report}
-      write={write}
       onNext={search.next}
       nextLabel={target.intakeCentreline === null ? 'On to the card' : 'On to reading the cam'}
       onProveAgain={search.repeat}
       onOtherMethod={onOtherMethod}
-      undo={undo}
     />
   );
 }
 
-type ReadProps = Pick<PressedProps, 'report' | 'undo' | 'search'> & { readonly side: TdcSide };
+type ReadProps = Pick<PressedProps, 'search'> & { readonly side: TdcSide };
 
 /** A stop is felt on the side that it is met from; a drop is read either way. */
 const approachTo = (side: TdcSide, height: 'stop' | 'indicator'): 'forward' | 'backward' | 'any' => {
@@ -92,7 +89,8 @@ const approachTo = (side: TdcSide, height: 'stop' | 'indicator'): 'forward' | 'b
   return side === 'before' ? 'forward' : 'backward';
 };
 
-function ReadTheWheel({ report, undo, search, side }: ReadProps) {
+function ReadTheWheel({ search, side }: ReadProps) {
+  const { report, undo } = useStation();
   const { ring } = report.zero;
   const { table, entry, figure, record } = search;
   const width = useStationWidth();
@@ -100,7 +98,6 @@ function ReadTheWheel({ report, undo, search, side }: ReadProps) {
     <View>
       {ring.ring === 'rim' ? null : (
         <Instruments
-          report={report}
           valve={null}
           wanted={{ wheel: true, lift: false, shown: null, approach: approachTo(side, table.height) }}
           typed={wholeReading(entry)}
@@ -130,7 +127,8 @@ const blockedBy = (pass: Pass | undefined) =>
     : null;
 
 /** The wheel under its pointer, with what was met on it, and both readings of the pass. */
-function Wheel({ report, search }: Pick<PressedProps, 'report' | 'search'>) {
+function Wheel({ search }: Pick<PressedProps, 'search'>) {
+  const { report } = useStation();
   const { table, step, side, pass, entry } = search;
   const size = useWheelSize();
   const shows = (of: TdcSide) => pass?.readings.find((reading) => reading.side === of)?.shows;
@@ -138,7 +136,6 @@ function Wheel({ report, search }: Pick<PressedProps, 'report' | 'search'>) {
   return (
     <View className="items-center pt-2">
       <ReadingWheel
-        report={report}
         entry={entry}
         recorded={step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null)}
         turns={step.does === 'read'}
@@ -158,7 +155,8 @@ function Wheel({ report, search }: Pick<PressedProps, 'report' | 'search'>) {
 }
 
 /** Before the first reading of a pass: the other side first, or another method altogether. */
-function OtherChoices({ report, write, search }: Pick<PressedProps, 'report' | 'write' | 'search'>) {
+function OtherChoices({ search }: Pick<PressedProps, 'search'>) {
+  const { report, write } = useStation();
   const { zero } = report;
   const { table, otherSide } = search;
   return (
@@ -181,7 +179,8 @@ function OtherChoices({ report, write, search }: Pick<PressedProps, 'report' | '
 }
 
 /** A pair that cannot be right; where exchanging its readings would cure it, that is offered. */
-function Trouble({ pass, report, write }: { readonly pass: Pass } & Pick<StationProps, 'report' | 'write'>) {
+function Trouble({ pass }: { readonly pass: Pass }) {
+  const { report, write } = useStation();
   const { zero } = report;
   const exchange = (): void => {
     if (zero.id === null) return;

@@ -5,7 +5,6 @@ import { Text, View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
 import { type WheelReading, formatReading, readingAt, ringPosition } from '@yosoku/core/crank/wheel';
 import { syncAt, usualSense } from '@yosoku/core/instruments/sync';
-import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { usePractice } from '@/practice/practice-frame';
@@ -17,9 +16,9 @@ import { PlugIn } from './plug-in';
 import { StripKey } from './strip-key';
 import { type Taken, type Wanted, holds, ringNow, standingOf, takeReading } from '@/instruments/take-reading';
 import { useInstrument, useShowing } from '@/instruments/use-instrument';
+import { useStation } from '@/logbook/station';
 
 export interface StripProps {
-  readonly report: Report;
   readonly valve: Valve | null;
   readonly wanted: Wanted;
   /** What is typed as the wheel's reading, to sync the count by. */
@@ -31,7 +30,8 @@ export interface StripProps {
 
 /** The instrument at a station: what it shows, and one key to take a reading; or a way to plug one in. */
 export function InstrumentStrip(props: StripProps) {
-  const { id } = props.report.build;
+  const { report } = useStation();
+  const { id } = report.build;
   const instrument = useInstrument(id);
   const practice = usePractice(id);
   const [choosing, setChoosing] = useState(false);
@@ -68,7 +68,6 @@ export const channelOf = (valve: Valve | null, lifts: Showing['lifts']): 0 | 1 =
   valve === 'exhaust' && lifts[1] !== null ? 1 : 0;
 
 function Live({
-  report,
   valve,
   wanted,
   typed,
@@ -76,6 +75,7 @@ function Live({
   onSynced,
   instrument,
 }: StripProps & { readonly instrument: Instrument }) {
+  const { report } = useStation();
   const theme = useTheme();
   const showing = useShowing(instrument);
   const [said, setSaid] = useState<{ readonly why: string; readonly origin: number } | null>(null);

@@ -3,7 +3,6 @@ import { View } from 'react-native';
 import type { RecordedTurn, TurnRecorder } from '@yosoku/core/instruments/record-turn';
 import { FEWEST_POINTS } from '@yosoku/core/cam/trace-points';
 import type { Valve } from '@yosoku/core/cam/card';
-import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
@@ -12,9 +11,9 @@ import { channelOf } from './instrument-strip';
 import { holds } from '@/instruments/take-reading';
 import { useInstrument, useShowing } from '@/instruments/use-instrument';
 import type { Instrument } from '@/instruments/instrument';
+import { useStation } from '@/logbook/station';
 
 export interface TurnRecorderProps {
-  readonly report: Report;
   readonly valve: Valve;
   readonly onRecorded: (points: RecordedTurn['points'], box: string) => void;
 }
@@ -26,11 +25,13 @@ const WIDE = 4;
 
 /** A whole trace from one slow turn by hand, where an instrument is plugged in. */
 export function TurnRecorderPanel(props: TurnRecorderProps) {
-  const instrument = useInstrument(props.report.build.id);
+  const { report } = useStation();
+  const instrument = useInstrument(report.build.id);
   return instrument ? <Recorder {...props} instrument={instrument} /> : null;
 }
 
-function Recorder({ report, valve, onRecorded, instrument }: TurnRecorderProps & { readonly instrument: Instrument }) {
+function Recorder({ valve, onRecorded, instrument }: TurnRecorderProps & { readonly instrument: Instrument }) {
+  const { report } = useStation();
   const showing = useShowing(instrument);
   const [recorder, setRecorder] = useState<TurnRecorder | null>(null);
   const [origin, setOrigin] = useState(0);

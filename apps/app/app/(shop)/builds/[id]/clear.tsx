@@ -2,5 +2,9 @@ import { StationScreen } from '@/shell/station-screen';
 import { ClearStation } from '@/features/clear/clear-station';
 
 export default function ClearRoute() {
-  return <StationScreen here="clear">{(build) => <ClearStation {...build} />}</StationScreen>;
+  return (
+    <StationScreen here="clear">
+      <ClearStation />
+    </StationScreen>
+  );
 }

@@ -2,5 +2,9 @@ import { StationScreen } from '@/shell/station-screen';
 import { CrankPage } from '@/features/crank/crank-page';
 
 export default function CrankRoute() {
-  return <StationScreen here="crank">{(build) => <CrankPage {...build} />}</StationScreen>;
+  return (
+    <StationScreen here="crank">
+      <CrankPage />
+    </StationScreen>
+  );
 }

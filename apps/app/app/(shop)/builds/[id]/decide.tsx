@@ -2,5 +2,9 @@ import { StationScreen } from '@/shell/station-screen';
 import { DecideStation } from '@/features/decide/decide-station';
 
 export default function DecideRoute() {
-  return <StationScreen here="decide">{(build) => <DecideStation {...build} />}</StationScreen>;
+  return (
+    <StationScreen here="decide">
+      <DecideStation />
+    </StationScreen>
+  );
 }

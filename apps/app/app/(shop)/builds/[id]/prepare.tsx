@@ -2,5 +2,9 @@ import { StationScreen } from '@/shell/station-screen';
 import { PrepareStation } from '@/features/prepare/prepare-station';
 
 export default function PrepareRoute() {
-  return <StationScreen here="prepare">{(build) => <PrepareStation {...build} />}</StationScreen>;
+  return (
+    <StationScreen here="prepare">
+      <PrepareStation />
+    </StationScreen>
+  );
 }

@@ -2,5 +2,9 @@ import { StationScreen } from '@/shell/station-screen';
 import { ProveStation } from '@/features/prove/prove-station';
 
 export default function ProveRoute() {
-  return <StationScreen here="prove">{(build) => <ProveStation {...build} />}</StationScreen>;
+  return (
+    <StationScreen here="prove">
+      <ProveStation />
+    </StationScreen>
+  );
 }

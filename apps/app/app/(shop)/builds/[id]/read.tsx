@@ -2,5 +2,9 @@ import { StationScreen } from '@/shell/station-screen';
 import { ReadStation } from '@/features/read/read-station';
 
 export default function ReadRoute() {
-  return <StationScreen here="read">{(build) => <ReadStation {...build} />}</StationScreen>;
+  return (
+    <StationScreen here="read">
+      <ReadStation />
+    </StationScreen>
+  );
 }

@@ -2,5 +2,9 @@ import { StationScreen } from '@/shell/station-screen';
 import { SheetScreen } from '@/features/sheet/sheet-screen';
 
 export default function SheetRoute() {
-  return <StationScreen here="sheet">{(build) => <SheetScreen {...build} />}</StationScreen>;
+  return (
+    <StationScreen here="sheet">
+      <SheetScreen />
+    </StationScreen>
+  );
 }

@@ -2,5 +2,9 @@ import { StationScreen } from '@/shell/station-screen';
 import { TraceImport } from '@/features/read/trace-import';
 
 export default function TraceRoute() {
-  return <StationScreen here="trace">{(build) => <TraceImport {...build} />}</StationScreen>;
+  return (
+    <StationScreen here="trace">
+      <TraceImport />
+    </StationScreen>
+  );
 }
