@@ -18,47 +18,61 @@ interface StationFrameProps {
 }
 
 /** Where a station stands: on a phone under the line of stations, on a wide screen between the stations and the sheet. */
-export function StationFrame({ here, children }: StationFrameProps) {
-  const { report, write } = useStation();
+export function StationFrame(props: StationFrameProps) {
   const wide = useWide();
-  const { build, stations, trials } = report;
+  return wide ? <OnTheBench {...props} /> : <OnAPhone {...props} />;
+}
+
+/** "cyl 4 · trial 2" */
+function useWhere(here: Place): string {
+  const { report } = useStation();
   const cylinder = useMeasuredCylinder(report);
-  const where = `cyl ${here === 'read' || here === 'trace' ? cylinder : 1} · trial ${trials.length || 1}`;
+  return `cyl ${here === 'read' || here === 'trace' ? cylinder : 1} · trial ${report.trials.length || 1}`;
+}
+
+function OnAPhone({ here, children }: StationFrameProps) {
+  const { report } = useStation();
+  const { build, stations } = report;
+  const where = useWhere(here);
   const practice = usePractice(build.id);
   const { width } = useWindowDimensions();
+  return (
+    <View className="flex-1 bg-ground">
+      {practice ? (
+        <PracticeTop run={practice} name={build.name} />
+      ) : (
+        <View role="banner" className="flex-row items-center justify-between gap-3 px-4">
+          <Link
+            href="/"
+            aria-label={`‹ ${build.name}: back to the builds`}
+            numberOfLines={1}
+            className="min-h-[44px] min-w-0 shrink py-[10px] font-medium text-[16px] text-ink"
+          >
+            {`‹ ${build.name}`}
+          </Link>
+          <View className="max-w-[55%] shrink-0 items-end">
+            <Words look="soft" className="leading-[17px]">
+              {where}
+            </Words>
+            <SyncSign />
+          </View>
+        </View>
+      )}
+      <StationLine buildId={build.id} stations={stations} here={here} />
+      <View role="main" className="flex-1">
+        {practice?.showing === 'engine' ? <EngineHere run={practice} report={report} width={width} /> : children}
+      </View>
+    </View>
+  );
+}
+
+function OnTheBench({ here, children }: StationFrameProps) {
+  const { report, write } = useStation();
+  const { build, stations } = report;
+  const where = useWhere(here);
+  const practice = usePractice(build.id);
   const [covered, setCovered] = useState(false);
   const voidEntry = (entry: string): void => void write('entry.voided', { voids: entry });
-
-  if (!wide)
-    return (
-      <View className="flex-1 bg-ground">
-        {practice ? (
-          <PracticeTop run={practice} name={build.name} />
-        ) : (
-          <View role="banner" className="flex-row items-center justify-between gap-3 px-4">
-            <Link
-              href="/"
-              aria-label={`‹ ${build.name}: back to the builds`}
-              numberOfLines={1}
-              className="min-h-[44px] min-w-0 shrink py-[10px] font-medium text-[16px] text-ink"
-            >
-              {`‹ ${build.name}`}
-            </Link>
-            <View className="max-w-[55%] shrink-0 items-end">
-              <Words look="soft" className="leading-[17px]">
-                {where}
-              </Words>
-              <SyncSign />
-            </View>
-          </View>
-        )}
-        <StationLine buildId={build.id} stations={stations} here={here} />
-        <View role="main" className="flex-1">
-          {practice?.showing === 'engine' ? <EngineHere run={practice} report={report} width={width} /> : children}
-        </View>
-      </View>
-    );
-
   const sheet = (
     <ScrollView className="flex-1" tabIndex={0} contentContainerStyle={{ padding: 20 }}>
       <SheetView report={report} onVoid={report.sign.closed ? null : voidEntry} covered={covered} />

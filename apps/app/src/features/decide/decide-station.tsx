@@ -28,20 +28,22 @@ const scatterWords = (chance: number): string =>
     ? `Normal scatter: good readings differ this much or more ${percent(chance)} of the time.`
     : `Good readings differ this much or more only ${percent(chance)} of the time.`;
 
+/** The stations whose work a verdict needs, in their order. */
+const BEFORE_VERDICT = ['zero', 'card', 'read'] as const;
+
 /** Decide: how far and which way, in one sentence, with what it rests on. */
 export function DecideStation() {
   const { report, undo } = useStation();
-  const { verdict, target, trials, build } = report;
+  const { verdict, trials, build } = report;
   const wide = useWide();
-  const width = useStationWidth();
   const router = useRouter();
   const [why, setWhy] = useState(false);
   const [moving, setMoving] = useState(false);
   const [closing, setClosing] = useState(false);
   const trial = trials.at(-1);
-  const lacking = report.stations.find(
-    ({ station, state }) => (station === 'zero' || station === 'card' || station === 'read') && state !== 'done',
-  )?.station;
+  const lacking = BEFORE_VERDICT.find((each) =>
+    report.stations.some(({ station, state }) => station === each && state !== 'done'),
+  );
   const due = report.read.closing.state === 'due';
   const check = (): void => setClosing(due);
   const goOn = (): void => {
@@ -58,31 +60,8 @@ export function DecideStation() {
       footer={
         moving ? (
           <NextTrial onDone={() => setMoving(false)} />
-        ) : verdict.kind === 'move' ? (
-          <View>
-            <View className="flex-row flex-wrap items-center justify-between px-4 wide:px-0">
-              {due ? <QuietButton testID="plan-move" label="Plan the move" onPress={goOn} /> : <View />}
-              <QuietButton testID="moved" label="I have moved it already" onPress={() => setMoving(true)} />
-            </View>
-            {due ? (
-              <PrimaryButton testID="closing" label="Make the closing check" onPress={check} />
-            ) : (
-              <PrimaryButton testID="plan-move" label="Plan the move" onPress={goOn} />
-            )}
-          </View>
-        ) : verdict.kind === 'leave' ? (
-          <OnTarget
-            sheet={placeHref(build.id, 'sheet')}
-            onMoved={() => setMoving(true)}
-            onGo={goOn}
-            onCheck={due ? check : null}
-          />
         ) : (
-          <PrimaryButton
-            testID="next"
-            label={lacking ? `Go to ${PLACE_NAMES[lacking]}` : 'Measure again'}
-            onPress={goOn}
-          />
+          <WhatNext lacking={lacking} onCheck={due ? check : null} onGo={goOn} onMoved={() => setMoving(true)} />
         )
       }
     >
@@ -113,18 +92,7 @@ export function DecideStation() {
         ) : null}
       </View>
       {trial?.cams.map((each) => (
-        <View
-          key={`${each.cam} ${each.bank}`}
-          className="items-center"
-          testID={`cam-${each.cam}${each.bank === 2 ? '-2' : ''}`}
-        >
-          {each.cam === 'single' ? null : (
-            <Words look="heading" level={2} className="w-full px-4 wide:px-0">
-              {`${each.cam === 'intake' ? 'Intake cam' : 'Exhaust cam'}${build.engine.secondBank === null ? '' : `, bank ${each.bank}`}`}
-            </Words>
-          )}
-          <CamBalance trial={trial} cam={each} limit={target.limit} width={width} />
-        </View>
+        <WhereItSits key={`${each.cam} ${each.bank}`} trial={trial} cam={each} />
       ))}
       <View className="px-4 wide:px-0">
         {trial ? <FaultList faults={trial.faults} /> : null}
@@ -136,34 +104,99 @@ export function DecideStation() {
           </TextLink>
           <UndoButton undo={undo} />
         </View>
-        {why ? (
-          <View className="gap-2 pb-4">
-            <Words look="soft" testID="why-text">
-              {verdict.why}
-            </Words>
-            {trial?.cams.map(({ cam, bank, budget, chance, verdict: its }) => (
-              <View key={`${cam} ${bank}`} className="gap-1">
-                <Words look="soft">
-                  {`${cam === 'single' ? 'The' : cam === 'intake' ? 'The intake’s' : 'The exhaust’s'} uncertainty, by where it comes from (one standard deviation): ${budget
-                    .filter(({ standard }) => standard >= 0.005)
-                    .map(({ from, standard }) => `${from} ${computedDegrees(standard, 2)}`)
-                    .join(', ')}. ${scatterWords(chance)}`}
-                </Words>
-                {/* Another figure: what was drawn for the one before is forgotten. */}
-                <DrawnCheck
-                  key={`${trial.id} ${its.delta} ${its.expanded}`}
-                  buildId={build.id}
-                  trial={trial.id}
-                  cam={cam === 'exhaust' ? 'exhaust' : 'intake'}
-                  bank={bank}
-                />
-              </View>
-            ))}
-          </View>
-        ) : null}
+        {why ? <Why /> : null}
         <History />
       </View>
     </StationBody>
+  );
+}
+
+type Trial = StationProps['report']['trials'][number];
+
+/** What the verdict leads to. */
+function WhatNext({
+  lacking,
+  onCheck,
+  onGo,
+  onMoved,
+}: {
+  /** The station whose work is missing for a verdict. */
+  readonly lacking: 'zero' | 'card' | 'read' | undefined;
+  /** The closing check, where it is due. */
+  readonly onCheck: (() => void) | null;
+  readonly onGo: () => void;
+  readonly onMoved: () => void;
+}) {
+  const { verdict, build } = useStation().report;
+  if (verdict.kind === 'leave')
+    return <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={onMoved} onGo={onGo} onCheck={onCheck} />;
+  if (verdict.kind !== 'move')
+    return (
+      <PrimaryButton testID="next" label={lacking ? `Go to ${PLACE_NAMES[lacking]}` : 'Measure again'} onPress={onGo} />
+    );
+  return (
+    <View>
+      <View className="flex-row flex-wrap items-center justify-between px-4 wide:px-0">
+        {onCheck ? <QuietButton testID="plan-move" label="Plan the move" onPress={onGo} /> : <View />}
+        <QuietButton testID="moved" label="I have moved it already" onPress={onMoved} />
+      </View>
+      {onCheck ? (
+        <PrimaryButton testID="closing" label="Make the closing check" onPress={onCheck} />
+      ) : (
+        <PrimaryButton testID="plan-move" label="Plan the move" onPress={onGo} />
+      )}
+    </View>
+  );
+}
+
+/** A cam against its target and the limit; of several cams with its name. */
+function WhereItSits({ trial, cam: found }: { readonly trial: Trial; readonly cam: Trial['cams'][number] }) {
+  const { target, build } = useStation().report;
+  const width = useStationWidth();
+  const { cam, bank } = found;
+  const name = cam === 'intake' ? 'Intake cam' : 'Exhaust cam';
+  return (
+    <View className="items-center" testID={`cam-${cam}${bank === 2 ? '-2' : ''}`}>
+      {cam === 'single' ? null : (
+        <Words look="heading" level={2} className="w-full px-4 wide:px-0">
+          {build.engine.secondBank === null ? name : `${name}, bank ${bank}`}
+        </Words>
+      )}
+      <CamBalance trial={trial} cam={found} limit={target.limit} width={width} />
+    </View>
+  );
+}
+
+const WHOSE = { single: 'The', intake: 'The intake’s', exhaust: 'The exhaust’s' } as const;
+
+/** What the verdict rests on: each cam's uncertainty by where it comes from, and the check by drawing. */
+function Why() {
+  const { verdict, trials, build } = useStation().report;
+  const trial = trials.at(-1);
+  return (
+    <View className="gap-2 pb-4">
+      <Words look="soft" testID="why-text">
+        {verdict.why}
+      </Words>
+      {trial?.cams.map(({ cam, bank, budget, chance, verdict: its }) => (
+        <View key={`${cam} ${bank}`} className="gap-1">
+          <Words look="soft">
+            {`${WHOSE[cam]} uncertainty, by where it comes from (one standard deviation): ${budget
+              .filter(({ standard }) => standard >= 0.005)
+              .map(({ from, standard }) => `${from} ${computedDegrees(standard, 2)}`)
+              .join(', ')}. ${scatterWords(chance)}`}
+          </Words>
+          {/* Another figure: what was drawn for the one before is forgotten. */}
+          <DrawnCheck
+            key={`${trial.id} ${its.delta} ${its.expanded}`}
+            buildId={build.id}
+            trial={trial.id}
+            cam={cam === 'exhaust' ? 'exhaust' : 'intake'}
+            bank={bank}
+          />
+        </View>
+      ))}
+    </View>
   );
 }
 

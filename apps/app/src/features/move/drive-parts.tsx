@@ -187,19 +187,7 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
     dispatch(draftDone(place));
     take({ id, name: read.name, hardware: read.hardware, experience: [] }, wrong === null ? id : null);
   };
-  if (chosen)
-    return (
-      <View className="gap-3 border-l-4 border-brass pl-3">
-        <Words look="label">{chosen.name}</Words>
-        {kept ? <Words look="soft">{kept}</Words> : null}
-        <WhichCam part={chosen} onChange={(changed) => setChosen({ ...chosen, ...changed })} />
-        <Stands hardware={chosen.hardware} at={chosen.at} onChange={(at) => setChosen({ ...chosen, at })} />
-        <View className="flex-row flex-wrap gap-x-5">
-          <QuietButton testID="part-fit" label="Add it" onPress={() => onAdd(chosen)} />
-          <QuietButton label="Not this one" onPress={() => setChosen(null)} />
-        </View>
-      </View>
-    );
+  if (chosen) return <ChosenPart part={chosen} kept={kept} onChange={setChosen} onAdd={onAdd} />;
   if (form)
     return (
       <View className="gap-3 border-l-4 border-brass pl-3">
@@ -217,29 +205,7 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
     );
   return (
     <View className="gap-2 border-l-4 border-brass pl-3" testID="choose-piece">
-      {shelf === 'asking' ? <Words look="soft">Loading the shelf.</Words> : null}
-      {shelf === 'unreachable' ? (
-        <Words look="soft">The shelf cannot be reached just now. Describe the piece: it is kept with this build.</Words>
-      ) : null}
-      {typeof shelf === 'string' ? null : (
-        <View role="list">
-          {shelf.map((piece) => (
-            <View key={piece.id} role="listitem" className="border-b border-hairline">
-              <Pressable
-                role="button"
-                testID="piece"
-                onPress={() => take(piece)}
-                className="min-h-[56px] justify-center py-1 active:opacity-70"
-              >
-                <Words look="label" tone="brass">
-                  {piece.name}
-                </Words>
-                <Words look="soft">{HARDWARE_KINDS[piece.hardware.kind].name}</Words>
-              </Pressable>
-            </View>
-          ))}
-        </View>
-      )}
+      <ShelfList shelf={shelf} onTake={take} />
       <View className="flex-row flex-wrap gap-x-5">
         <QuietButton
           testID="describe-part"
@@ -248,6 +214,67 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
         />
         <QuietButton label="Not now" onPress={onCancel} />
       </View>
+    </View>
+  );
+}
+
+/** A part that was taken: which cam it turns, and where it stands. */
+function ChosenPart({
+  part,
+  kept,
+  onChange,
+  onAdd,
+}: {
+  readonly part: Fitted;
+  /** Why it is not on the shelf, or null. */
+  readonly kept: string | null;
+  readonly onChange: (part: Fitted | null) => void;
+  readonly onAdd: (part: Fitted) => void;
+}) {
+  return (
+    <View className="gap-3 border-l-4 border-brass pl-3">
+      <Words look="label">{part.name}</Words>
+      {kept ? <Words look="soft">{kept}</Words> : null}
+      <WhichCam part={part} onChange={(changed) => onChange({ ...part, ...changed })} />
+      <Stands hardware={part.hardware} at={part.at} onChange={(at) => onChange({ ...part, at })} />
+      <View className="flex-row flex-wrap gap-x-5">
+        <QuietButton testID="part-fit" label="Add it" onPress={() => onAdd(part)} />
+        <QuietButton label="Not this one" onPress={() => onChange(null)} />
+      </View>
+    </View>
+  );
+}
+
+/** The pieces of the shop's shelf, or why they are not here. */
+function ShelfList({
+  shelf,
+  onTake,
+}: {
+  readonly shelf: ReturnType<typeof useShelf>['shelf'];
+  readonly onTake: (piece: Piece) => void;
+}) {
+  if (shelf === 'asking') return <Words look="soft">Loading the shelf.</Words>;
+  if (typeof shelf === 'string')
+    return (
+      <Words look="soft">The shelf cannot be reached just now. Describe the piece: it is kept with this build.</Words>
+    );
+  return (
+    <View role="list">
+      {shelf.map((piece) => (
+        <View key={piece.id} role="listitem" className="border-b border-hairline">
+          <Pressable
+            role="button"
+            testID="piece"
+            onPress={() => onTake(piece)}
+            className="min-h-[56px] justify-center py-1 active:opacity-70"
+          >
+            <Words look="label" tone="brass">
+              {piece.name}
+            </Words>
+            <Words look="soft">{HARDWARE_KINDS[piece.hardware.kind].name}</Words>
+          </Pressable>
+        </View>
+      ))}
     </View>
   );
 }

@@ -24,55 +24,30 @@ import { useStation } from '@/logbook/station';
 
 type Plan = Report['move']['plans'][number];
 
+/** What is being said to be done: the plan, another move, or a phaser that was set, by its part. */
+type Done = string | null;
+const PLAN = 'plan';
+const OTHER = 'other';
+
 /** Move: what to set where, how, and what should then be read. */
 export function MoveStation() {
   const { report, undo } = useStation();
-  const { move, drive, build, moves } = report;
+  const { move, drive, build } = report;
   const router = useRouter();
   const [chosen, setChosen] = useState(0);
-  const [done, setDone] = useState<'plan' | 'other' | string | null>(null);
+  const [done, setDone] = useState<Done>(null);
   const plan = move.plans[chosen] ?? move.plans[0];
   const phasers = drive.parts.filter(({ kind }) => kind === 'phaser');
-  const setting = phasers.find(({ part }) => part === done);
   const onward = (): void => {
     // A plan that brings a valve too near is never the thing to press.
     if (plan && plan.breaks.length > 0) router.replace(placeHref(build.id, 'clear'));
-    else if (plan) setDone('plan');
-    else if (move.state === 'unfitted' || move.state === 'short') setDone('other');
+    else if (plan) setDone(PLAN);
+    else if (move.state === 'unfitted' || move.state === 'short') setDone(OTHER);
     else router.replace(placeHref(build.id, move.state === 'stay' ? 'prove' : 'decide'));
   };
   useShortcuts({ Enter: onward, n: onward, u: () => undo?.() });
-  const close = (): void => setDone(null);
   return (
-    <StationBody
-      footer={
-        done === 'plan' && plan ? (
-          <MoveDone move={asMove(plan)} note={noteOf(plan)} wheelOff={plan.wheelOff} onCancel={close} />
-        ) : setting?.angle ? (
-          <MoveDone
-            move={{
-              parts: [{ part: setting.part, to: { at: setting.angle.setTo } }],
-              cams: [],
-              predicted: [],
-            }}
-            note={`${setting.name} set to ${signed(setting.angle.setTo)} in its own scale`}
-            wheelOff={false}
-            onCancel={close}
-          />
-        ) : done === 'other' ? (
-          <NextTrial onDone={close} />
-        ) : (
-          <View>
-            {plan && plan.breaks.length > 0 ? (
-              <View className="items-end px-4 wide:px-0">
-                <QuietButton testID="set-all-the-same" label="I have set it anyway" onPress={() => setDone('plan')} />
-              </View>
-            ) : null}
-            <PrimaryButton testID="move-next" label={buttonOf(move, plan)} onPress={onward} />
-          </View>
-        )
-      }
-    >
+    <StationBody footer={<WhatIsPressed done={done} plan={plan} onDone={setDone} onNext={onward} />}>
       <View className="max-w-[720px] gap-4 px-4 wide:px-0 pb-6 pt-4">
         <Words look="title" level={1} testID="sentence">
           {move.sentence}
@@ -102,18 +77,7 @@ export function MoveStation() {
             ) : null}
           </View>
         ))}
-        {moves.some(({ words }) => words !== null) ? (
-          <View className="gap-1" testID="moves">
-            <Words look="heading" level={2}>
-              Moves so far
-            </Words>
-            {moves.map(({ trial, parts, words }, at) => (
-              <Words key={trial} look="soft">
-                {`Move ${at + 1}: ${parts.map(({ name, from, to }) => `${name} from ${from} to ${to}`).join(', ') || 'not planned here'}. ${words ?? 'Not measured yet.'}`}
-              </Words>
-            ))}
-          </View>
-        ) : null}
+        <MovesSoFar />
         <More label="Two marks that cannot both be met" testID="two-marks-more">
           <TwoMarks />
         </More>
@@ -122,7 +86,7 @@ export function MoveStation() {
             What if it were moved?
           </TextLink>
           {done === null && plan ? (
-            <QuietButton testID="moved-otherwise" label="I moved it otherwise" onPress={() => setDone('other')} />
+            <QuietButton testID="moved-otherwise" label="I moved it otherwise" onPress={() => setDone(OTHER)} />
           ) : null}
           <UndoButton undo={undo} />
         </View>
@@ -131,16 +95,70 @@ export function MoveStation() {
   );
 }
 
-const buttonOf = ({ state }: Report['move'], plan: Plan | undefined): string =>
-  plan
-    ? plan.breaks.length > 0
-      ? 'Look at the clearance first'
-      : 'I have set it so'
-    : state === 'stay'
-      ? 'On to Prove'
-      : state === 'waiting'
-        ? 'Look at the verdict'
-        : 'I have moved it by other means';
+/** What stays under the thumb: what comes next, or what is to be said of a move that was made. */
+function WhatIsPressed({
+  done,
+  plan,
+  onDone,
+  onNext,
+}: {
+  readonly done: Done;
+  readonly plan: Plan | undefined;
+  readonly onDone: (what: Done) => void;
+  readonly onNext: () => void;
+}) {
+  const { move, drive } = useStation().report;
+  const close = (): void => onDone(null);
+  if (done === PLAN && plan)
+    return <MoveDone move={asMove(plan)} note={noteOf(plan)} wheelOff={plan.wheelOff} onCancel={close} />;
+  if (done === OTHER) return <NextTrial onDone={close} />;
+  const phaser = drive.parts.find(({ part }) => part === done);
+  if (phaser?.angle) {
+    const { setTo } = phaser.angle;
+    return (
+      <MoveDone
+        move={{ parts: [{ part: phaser.part, to: { at: setTo } }], cams: [], predicted: [] }}
+        note={`${phaser.name} set to ${signed(setTo)} in its own scale`}
+        wheelOff={false}
+        onCancel={close}
+      />
+    );
+  }
+  return (
+    <View>
+      {plan && plan.breaks.length > 0 ? (
+        <View className="items-end px-4 wide:px-0">
+          <QuietButton testID="set-all-the-same" label="I have set it anyway" onPress={() => onDone(PLAN)} />
+        </View>
+      ) : null}
+      <PrimaryButton testID="move-next" label={buttonOf(move, plan)} onPress={onNext} />
+    </View>
+  );
+}
+
+/** Every move of this build, and what it gave. */
+function MovesSoFar() {
+  const { moves } = useStation().report;
+  if (moves.every(({ words }) => words === null)) return null;
+  return (
+    <View className="gap-1" testID="moves">
+      <Words look="heading" level={2}>
+        Moves so far
+      </Words>
+      {moves.map(({ trial, parts, words }, at) => (
+        <Words key={trial} look="soft">
+          {`Move ${at + 1}: ${parts.map(({ name, from, to }) => `${name} from ${from} to ${to}`).join(', ') || 'not planned here'}. ${words ?? 'Not measured yet.'}`}
+        </Words>
+      ))}
+    </View>
+  );
+}
+
+function buttonOf({ state }: Report['move'], plan: Plan | undefined): string {
+  if (plan) return plan.breaks.length > 0 ? 'Look at the clearance first' : 'I have set it so';
+  if (state === 'stay') return 'On to Prove';
+  return state === 'waiting' ? 'Look at the verdict' : 'I have moved it by other means';
+}
 
 /** What is written down of a plan that was carried out. */
 const asMove = ({ parts, cams, predicted }: Plan) => ({

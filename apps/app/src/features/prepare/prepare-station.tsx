@@ -66,16 +66,6 @@ export function PrepareStation() {
       ...(pushed ? { springs: pushed } : {}),
     });
   };
-  const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
-    <View className="grow basis-[150px]">
-      <Choice
-        label={label}
-        options={YES_NO}
-        value={stated[name] ? 'yes' : 'no'}
-        onChange={(value) => change({ [name]: value === 'yes' })}
-      />
-    </View>
-  );
 
   return (
     <StationBody
@@ -95,43 +85,7 @@ export function PrepareStation() {
         <Words look="title" level={1} testID="sentence">
           {prepare.asItStands ? 'Before anything is measured' : 'Say how the engine stands'}
         </Words>
-        <View className="gap-3">
-          <Choice
-            testID="stands-head"
-            label="The head"
-            options={HEADS}
-            value={stated.head}
-            onChange={(head) => change({ head })}
-          />
-          <Choice
-            testID="stands-lifter"
-            label="Lifter that is measured on"
-            options={LIFTERS}
-            value={stated.lifter}
-            onChange={(lifter) => change({ lifter })}
-          />
-          {stated.lifter === 'none' ? null : (
-            <Choice
-              testID="stands-springs"
-              label="What pushes it down on the lobe"
-              options={SPRINGS}
-              value={stated.springs}
-              onChange={(pushes) => change({ springs: pushes })}
-            />
-          )}
-          <Choice
-            testID="stands-drive"
-            label="Cam drive"
-            options={DRIVES}
-            value={stated.drive}
-            onChange={(drive) => change({ drive })}
-          />
-          <View className="flex-row flex-wrap gap-x-4 gap-y-3">
-            {is('wheel', 'A degree wheel?')}
-            {is('indicator', 'An indicator?')}
-            {stated.head === 'on' ? is('plugHole', 'Plug hole in line with the bore?') : null}
-          </View>
-        </View>
+        <StandsFields stated={stated} onChange={change} />
         {prepare.asItStands ? (
           <View role="list">
             {prepare.checks.map((each) => (
@@ -145,6 +99,65 @@ export function PrepareStation() {
         </Words>
       </View>
     </StationBody>
+  );
+}
+
+/** How the engine stands: what follows from it are the checks. */
+function StandsFields({
+  stated,
+  onChange,
+}: {
+  readonly stated: Stated;
+  readonly onChange: (part: Partial<Stated>) => void;
+}) {
+  const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
+    <View className="grow basis-[150px]">
+      <Choice
+        label={label}
+        options={YES_NO}
+        value={stated[name] ? 'yes' : 'no'}
+        onChange={(value) => onChange({ [name]: value === 'yes' })}
+      />
+    </View>
+  );
+  return (
+    <View className="gap-3">
+      <Choice
+        testID="stands-head"
+        label="The head"
+        options={HEADS}
+        value={stated.head}
+        onChange={(head) => onChange({ head })}
+      />
+      <Choice
+        testID="stands-lifter"
+        label="Lifter that is measured on"
+        options={LIFTERS}
+        value={stated.lifter}
+        onChange={(lifter) => onChange({ lifter })}
+      />
+      {stated.lifter === 'none' ? null : (
+        <Choice
+          testID="stands-springs"
+          label="What pushes it down on the lobe"
+          options={SPRINGS}
+          value={stated.springs}
+          onChange={(pushes) => onChange({ springs: pushes })}
+        />
+      )}
+      <Choice
+        testID="stands-drive"
+        label="Cam drive"
+        options={DRIVES}
+        value={stated.drive}
+        onChange={(drive) => onChange({ drive })}
+      />
+      <View className="flex-row flex-wrap gap-x-4 gap-y-3">
+        {is('wheel', 'A degree wheel?')}
+        {is('indicator', 'An indicator?')}
+        {stated.head === 'on' ? is('plugHole', 'Plug hole in line with the bore?') : null}
+      </View>
+    </View>
   );
 }
 

@@ -14,7 +14,7 @@ import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { dayWords } from '@/logbook/closed';
-import { useStation } from '@/logbook/station';
+import { type StationProps, useStation } from '@/logbook/station';
 
 /** Sign: what is looked at last, by whom and when; a signed build is closed. */
 export function SignStation() {
@@ -56,11 +56,7 @@ export function SignStation() {
     >
       <View className="max-w-[680px] gap-5 px-4 wide:px-0 pb-5 pt-4">
         <Words look="title" level={1} testID="sentence">
-          {sign.closed && sign.signed
-            ? `Signed by ${sign.signed.name} on ${dayWords(sign.signed.at)}`
-            : sign.reopened
-              ? `Reopened: ${sign.reopened.reason}`
-              : 'Before it runs'}
+          {titleOf(sign)}
         </Words>
         {sign.signed?.note && sign.closed ? <Words>{sign.signed.note}</Words> : null}
         {sign.open.length > 0 ? (
@@ -99,19 +95,7 @@ export function SignStation() {
             />
           ))}
         </View>
-        {sign.baselines.length > 0 ? (
-          <View className="gap-1" testID="baselines">
-            <Words look="heading" level={2}>
-              Kept as its baseline
-            </Words>
-            {sign.baselines.map(({ words }) => (
-              <Words key={words}>{words}</Words>
-            ))}
-            <Words look="soft">A later check is compared with these: a lobe that lifts less is worn.</Words>
-          </View>
-        ) : (
-          <Words look="soft">No lift was measured: a later check has nothing to be compared with.</Words>
-        )}
+        <Baselines />
         <TextLink href={placeHref(build.id, 'sheet')} replace testID="to-sheet" className="self-start py-2">
           The sheet: print or export
         </TextLink>
@@ -139,5 +123,28 @@ export function SignStation() {
         </Words>
       </View>
     </StationBody>
+  );
+}
+
+function titleOf({ closed, signed, reopened }: StationProps['report']['sign']): string {
+  if (closed && signed) return `Signed by ${signed.name} on ${dayWords(signed.at)}`;
+  return reopened ? `Reopened: ${reopened.reason}` : 'Before it runs';
+}
+
+/** The lifts that a later check is compared with. */
+function Baselines() {
+  const { baselines } = useStation().report.sign;
+  if (baselines.length === 0)
+    return <Words look="soft">No lift was measured: a later check has nothing to be compared with.</Words>;
+  return (
+    <View className="gap-1" testID="baselines">
+      <Words look="heading" level={2}>
+        Kept as its baseline
+      </Words>
+      {baselines.map(({ words }) => (
+        <Words key={words}>{words}</Words>
+      ))}
+      <Words look="soft">A later check is compared with these: a lobe that lifts less is worn.</Words>
+    </View>
   );
 }

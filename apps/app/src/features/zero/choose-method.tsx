@@ -78,17 +78,6 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
     onBegun();
   };
   useShortcuts({ Enter: begin, n: begin, u: () => undo?.() });
-  const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
-    <View className="grow basis-[150px]">
-      <Choice
-        testID={`at-${name}`}
-        label={label}
-        options={YES_NO}
-        value={at[name] ? 'yes' : 'no'}
-        onChange={(value) => setAt({ ...at, [name]: value === 'yes' })}
-      />
-    </View>
-  );
 
   return (
     <StationBody
@@ -105,20 +94,7 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
         <Words look="title" level={1} testID="sentence">
           {zero.state === 'void' ? zero.sentence : 'Find true top dead centre'}
         </Words>
-        <View className="flex-row flex-wrap gap-x-4 gap-y-3">
-          <View className="grow basis-[150px]">
-            <Choice
-              testID="at-head"
-              label="The head is"
-              options={HEAD}
-              value={at.head}
-              onChange={(head) => setAt({ ...at, head })}
-            />
-          </View>
-          {at.head === 'on' ? is('plugHole', 'Plug hole in line with the bore?') : null}
-          {is('wheel', 'A degree wheel?')}
-          {is('indicator', 'An indicator?')}
-        </View>
+        <AtHandFields at={at} onChange={setAt} />
         {method ? (
           <View className="flex-row gap-4 border-l-4 border-brass pl-3">
             <View className="shrink grow gap-1">
@@ -145,32 +121,74 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
           />
         ) : null}
         {needsRim ? <RimFields rim={rim} asked={asked} /> : null}
-        <More label="Another method" testID="other-methods">
-          <View className="gap-3">
-            {ZERO_METHOD_NAMES.filter((name) => name !== method).map((name) => (
-              <View key={name} className="gap-0 border-b border-hairline pb-2">
-                {allowsMethod(name, at) ? (
-                  <View className="items-start">
-                    <QuietButton
-                      testID={`method-${name}`}
-                      label={ZERO_METHODS[name].name}
-                      onPress={() => setOther(name)}
-                    />
-                  </View>
-                ) : (
-                  <Words look="label" tone="soft" className="px-2 py-2">
-                    {`${ZERO_METHODS[name].name}: ${lacking(name, at)}`}
-                  </Words>
-                )}
-                <Words look="soft" className="px-2">
-                  {ZERO_METHODS[name].why}
-                </Words>
-              </View>
-            ))}
-          </View>
-        </More>
+        <OtherMethods method={method} at={at} onChoose={setOther} />
       </View>
     </StationBody>
+  );
+}
+
+/** What is there to work with. */
+function AtHandFields({ at, onChange }: { readonly at: AtHand; readonly onChange: (at: AtHand) => void }) {
+  const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
+    <View className="grow basis-[150px]">
+      <Choice
+        testID={`at-${name}`}
+        label={label}
+        options={YES_NO}
+        value={at[name] ? 'yes' : 'no'}
+        onChange={(value) => onChange({ ...at, [name]: value === 'yes' })}
+      />
+    </View>
+  );
+  return (
+    <View className="flex-row flex-wrap gap-x-4 gap-y-3">
+      <View className="grow basis-[150px]">
+        <Choice
+          testID="at-head"
+          label="The head is"
+          options={HEAD}
+          value={at.head}
+          onChange={(head) => onChange({ ...at, head })}
+        />
+      </View>
+      {at.head === 'on' ? is('plugHole', 'Plug hole in line with the bore?') : null}
+      {is('wheel', 'A degree wheel?')}
+      {is('indicator', 'An indicator?')}
+    </View>
+  );
+}
+
+/** The methods beside the one that is shown: those that the engine allows can be taken, of the rest it says what they lack. */
+function OtherMethods({
+  method,
+  at,
+  onChoose,
+}: {
+  readonly method: ZeroMethodName | null;
+  readonly at: AtHand;
+  readonly onChoose: (name: ZeroMethodName) => void;
+}) {
+  return (
+    <More label="Another method" testID="other-methods">
+      <View className="gap-3">
+        {ZERO_METHOD_NAMES.filter((name) => name !== method).map((name) => (
+          <View key={name} className="gap-0 border-b border-hairline pb-2">
+            {allowsMethod(name, at) ? (
+              <View className="items-start">
+                <QuietButton testID={`method-${name}`} label={ZERO_METHODS[name].name} onPress={() => onChoose(name)} />
+              </View>
+            ) : (
+              <Words look="label" tone="soft" className="px-2 py-2">
+                {`${ZERO_METHODS[name].name}: ${lacking(name, at)}`}
+              </Words>
+            )}
+            <Words look="soft" className="px-2">
+              {ZERO_METHODS[name].why}
+            </Words>
+          </View>
+        ))}
+      </View>
+    </More>
   );
 }
 
