@@ -57,22 +57,8 @@ export function CycleRibbon(props: CycleRibbonProps) {
   const theme = useTheme();
   const [cursor, setCursor] = useState<number | null>(null);
   const all = VALVES.flatMap((valve) => [card[valve], measured[valve], tried[valve]].filter((each) => each !== null));
-  const top = Math.max(1, ...all.map(peakOf));
-  const scale = (width - 2 * SIDE) / 720;
-  const x = (angle: number): number => SIDE + (angle + 360) * scale;
-  const y = (lift: number): number => BASE - (lift / top) * (BASE - TOP);
-  const outline = (lobe: DrawnLobe, closed: boolean): string =>
-    lobePoints(lobe)
-      .map((piece) => {
-        const [first] = piece;
-        const last = piece.at(-1);
-        if (!first || !last) return '';
-        const line = piece
-          .map(([at, lift], i) => `${i === 0 ? 'M' : 'L'}${x(at).toFixed(1)} ${y(lift).toFixed(1)}`)
-          .join('');
-        return closed ? `${line}L${x(last[0]).toFixed(1)} ${BASE}L${x(first[0]).toFixed(1)} ${BASE}Z` : line;
-      })
-      .join('');
+  const plot: Plot = plotOf(width, Math.max(1, ...all.map(peakOf)));
+  const { x, y, scale } = plot;
   const overlap = overlapOf(
     tried.intake ?? measured.intake ?? card.intake,
     tried.exhaust ?? measured.exhaust ?? card.exhaust,
@@ -108,96 +94,8 @@ export function CycleRibbon(props: CycleRibbonProps) {
               fill={theme.raised}
             />
           ) : null}
-          <Path
-            d={Array.from({ length: 181 }, (_, i) => -360 + i * 4)
-              .map(
-                (at, i) =>
-                  `${i === 0 ? 'M' : 'L'}${x(at).toFixed(1)} ${(TOP + (pistonDrop(SOME_CRANK, at) / 2) * (BASE - TOP)).toFixed(1)}`,
-              )
-              .join('')}
-            fill="none"
-            stroke={theme.hairline}
-            strokeWidth="1.2"
-          />
-          {DEADS.map(({ at, name }) => (
-            <G key={at}>
-              <Line
-                x1={x(at)}
-                x2={x(at)}
-                y1={TOP}
-                y2={BASE + 5}
-                stroke={at === 0 ? theme.brass : theme.line}
-                strokeWidth={at === 0 ? 1.6 : 1}
-              />
-              <SvgText
-                x={x(at)}
-                y={BASE + 19}
-                textAnchor={at === -360 ? 'start' : at === 360 ? 'end' : 'middle'}
-                fontFamily="Barlow_500Medium"
-                fontSize="13"
-                fill={theme.soft}
-              >
-                {name}
-              </SvgText>
-            </G>
-          ))}
-          {(width < NARROW ? [] : STROKES).map(({ name, middle }) => (
-            <SvgText
-              key={name}
-              x={x(middle)}
-              y={BASE + 35}
-              textAnchor="middle"
-              fontFamily="BarlowSemiCondensed_400Regular"
-              fontSize="13"
-              fill={theme.soft}
-            >
-              {name}
-            </SvgText>
-          ))}
-          <Line x1={SIDE} x2={width - SIDE} y1={BASE} y2={BASE} stroke={theme.line} strokeWidth="1.2" />
-          {VALVES.map((valve) => {
-            const given = card[valve];
-            // Under the measured one, and wider: where they part, it shows on one side.
-            return given ? (
-              <Path
-                key={valve}
-                d={outline(given, false)}
-                fill="none"
-                stroke={measured[valve] ? theme.soft : colour[valve]}
-                strokeWidth={measured[valve] ? 4 : 2}
-                strokeOpacity={measured[valve] ? 0.7 : 1}
-                strokeDasharray={valve === 'exhaust' ? DASH : undefined}
-              />
-            ) : null;
-          })}
-          {VALVES.map((valve) => {
-            const found = measured[valve];
-            return found ? (
-              <G key={valve}>
-                <Path d={outline(found, true)} fill={colour[valve]} fillOpacity={0.22} />
-                <Path
-                  d={outline(found, false)}
-                  fill="none"
-                  stroke={colour[valve]}
-                  strokeWidth="2"
-                  strokeDasharray={valve === 'exhaust' ? DASH : undefined}
-                />
-              </G>
-            ) : null;
-          })}
-          {VALVES.map((valve) => {
-            const would = tried[valve];
-            return would ? (
-              <Path
-                key={valve}
-                d={outline(would, false)}
-                fill="none"
-                stroke={theme.brass}
-                strokeWidth="2.5"
-                strokeDasharray={valve === 'exhaust' ? DASH : undefined}
-              />
-            ) : null;
-          })}
+          <Ground width={width} plot={plot} />
+          <LobesDrawn card={card} measured={measured} tried={tried} plot={plot} />
           {dots.map(({ valve, angle, lift }, i) =>
             lift === null ? null : (
               <DotMark key={i} valve={valve} x={x(angle)} y={y(lift)} colour={colour[valve]} ground={theme.ground} />
@@ -212,6 +110,149 @@ export function CycleRibbon(props: CycleRibbonProps) {
         {cursor === null ? legend(card, measured, tried, units) : cursorWords(cursor, props)}
       </Words>
     </View>
+  );
+}
+
+/** From cycle angle and lift to the picture, and the outline of a lobe there. */
+interface Plot {
+  /** Pixels of one degree. */
+  readonly scale: number;
+  readonly x: (angle: number) => number;
+  readonly y: (lift: number) => number;
+  readonly outline: (lobe: DrawnLobe, closed: boolean) => string;
+}
+
+/** @param top lift at the upper edge, mm. */
+function plotOf(width: number, top: number): Plot {
+  const scale = (width - 2 * SIDE) / 720;
+  const x = (angle: number): number => SIDE + (angle + 360) * scale;
+  const y = (lift: number): number => BASE - (lift / top) * (BASE - TOP);
+  const outline: Plot['outline'] = (lobe, closed) =>
+    lobePoints(lobe)
+      .map((piece) => {
+        const [first] = piece;
+        const last = piece.at(-1);
+        if (!first || !last) return '';
+        const line = piece
+          .map(([at, lift], i) => `${i === 0 ? 'M' : 'L'}${x(at).toFixed(1)} ${y(lift).toFixed(1)}`)
+          .join('');
+        return closed ? `${line}L${x(last[0]).toFixed(1)} ${BASE}L${x(first[0]).toFixed(1)} ${BASE}Z` : line;
+      })
+      .join('');
+  return { scale, x, y, outline };
+}
+
+/** What lies under the lobes: the piston’s travel, the dead centres, the names of the strokes. */
+function Ground({ width, plot: { x } }: { readonly width: number; readonly plot: Plot }) {
+  const theme = useTheme();
+  return (
+    <G>
+      <Path
+        d={Array.from({ length: 181 }, (_, i) => -360 + i * 4)
+          .map(
+            (at, i) =>
+              `${i === 0 ? 'M' : 'L'}${x(at).toFixed(1)} ${(TOP + (pistonDrop(SOME_CRANK, at) / 2) * (BASE - TOP)).toFixed(1)}`,
+          )
+          .join('')}
+        fill="none"
+        stroke={theme.hairline}
+        strokeWidth="1.2"
+      />
+      {DEADS.map(({ at, name }) => (
+        <G key={at}>
+          <Line
+            x1={x(at)}
+            x2={x(at)}
+            y1={TOP}
+            y2={BASE + 5}
+            stroke={at === 0 ? theme.brass : theme.line}
+            strokeWidth={at === 0 ? 1.6 : 1}
+          />
+          <SvgText
+            x={x(at)}
+            y={BASE + 19}
+            textAnchor={at === -360 ? 'start' : at === 360 ? 'end' : 'middle'}
+            fontFamily="Barlow_500Medium"
+            fontSize="13"
+            fill={theme.soft}
+          >
+            {name}
+          </SvgText>
+        </G>
+      ))}
+      {(width < NARROW ? [] : STROKES).map(({ name, middle }) => (
+        <SvgText
+          key={name}
+          x={x(middle)}
+          y={BASE + 35}
+          textAnchor="middle"
+          fontFamily="BarlowSemiCondensed_400Regular"
+          fontSize="13"
+          fill={theme.soft}
+        >
+          {name}
+        </SvgText>
+      ))}
+      <Line x1={SIDE} x2={width - SIDE} y1={BASE} y2={BASE} stroke={theme.line} strokeWidth="1.2" />
+    </G>
+  );
+}
+
+/** The lobes as on the card, as measured, and as they would come to lie. */
+function LobesDrawn({
+  card,
+  measured,
+  tried,
+  plot,
+}: Readonly<Record<'card' | 'measured' | 'tried', Lobes>> & { readonly plot: Plot }) {
+  const theme = useTheme();
+  const colour = { intake: theme.intake, exhaust: theme.exhaust };
+  return (
+    <G>
+      {VALVES.map((valve) => {
+        const given = card[valve];
+        // Under the measured one, and wider: where they part, it shows on one side.
+        return given ? (
+          <Path
+            key={valve}
+            d={plot.outline(given, false)}
+            fill="none"
+            stroke={measured[valve] ? theme.soft : colour[valve]}
+            strokeWidth={measured[valve] ? 4 : 2}
+            strokeOpacity={measured[valve] ? 0.7 : 1}
+            strokeDasharray={valve === 'exhaust' ? DASH : undefined}
+          />
+        ) : null;
+      })}
+      {VALVES.map((valve) => {
+        const found = measured[valve];
+        return found ? (
+          <G key={valve}>
+            <Path d={plot.outline(found, true)} fill={colour[valve]} fillOpacity={0.22} />
+            <Path
+              d={plot.outline(found, false)}
+              fill="none"
+              stroke={colour[valve]}
+              strokeWidth="2"
+              strokeDasharray={valve === 'exhaust' ? DASH : undefined}
+            />
+          </G>
+        ) : null;
+      })}
+      {VALVES.map((valve) => {
+        const would = tried[valve];
+        return would ? (
+          <Path
+            key={valve}
+            d={plot.outline(would, false)}
+            fill="none"
+            stroke={theme.brass}
+            strokeWidth="2.5"
+            strokeDasharray={valve === 'exhaust' ? DASH : undefined}
+          />
+        ) : null;
+      })}
+    </G>
   );
 }
 

@@ -31,15 +31,10 @@ const OFFSET_SIDES = [
 ] as const;
 const RING_OPTIONS = (['0-180', '0-360', '0-90'] as const).map((value) => ({ value, label: RINGS[value].label }));
 
-/** What engine stands there and how its wheel is numbered. The wheel is drawn as it is described. */
-export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm> }) {
-  const { control, watch } = form;
-  const values = watch();
-  const problems = engineProblems(values);
-  const ring = ringOf(values);
-  const rotation = values.rotation === 'counter-clockwise' ? 'counter-clockwise' : 'clockwise';
-  const shown = readingAt(ring, 20);
-
+/** A field of text, and a choice, of the form: each says what is wrong with it, or how it was understood. */
+function fieldsOf(form: UseFormReturn<EngineForm>) {
+  const { control } = form;
+  const problems = engineProblems(form.watch());
   const text = (
     name: keyof EngineForm,
     label: string,
@@ -87,6 +82,80 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
       />
     );
   }
+  return { text, choice };
+}
+
+/** The wheel is drawn as it is described. */
+function WheelAsDescribed({ values }: { readonly values: EngineForm }) {
+  const ring = ringOf(values);
+  const rotation = values.rotation === 'counter-clockwise' ? 'counter-clockwise' : 'clockwise';
+  const shown = readingAt(ring, 20);
+  return (
+    <View className="flex-row items-center gap-4">
+      <DegreeWheel
+        ring={ring}
+        rotation={rotation}
+        position={20}
+        size={168}
+        turn="forward"
+        figure={wheelDegrees(shown.shows)}
+        word=""
+        description={`The wheel as described, 20° past TDC: ${wheelDegrees(shown.shows)} under the pointer.`}
+      />
+      <Words look="soft" className="shrink">
+        Your wheel, 20° past TDC. If it does not look like this, change the numbering or the direction above.
+      </Words>
+    </View>
+  );
+}
+
+/** What few need: rockers, pin offset, odd firing, and the instruments. */
+function MoreOfEngine({ form }: { readonly form: UseFormReturn<EngineForm> }) {
+  const values = form.watch();
+  const { text, choice } = fieldsOf(form);
+  return (
+    <More label="Rockers, pin offset, odd firing, and what is measured with" testID="engine-more">
+      <View className="flex-row gap-4">
+        <View className="grow basis-0">
+          {text('ratioIntake', 'Rocker ratio, intake', {
+            figures: true,
+            hint: 'Of this engine. Empty without rockers.',
+          })}
+        </View>
+        <View className="grow basis-0">{text('ratioExhaust', 'Rocker ratio, exhaust', { figures: true })}</View>
+      </View>
+      {text('pinOffset', 'Pin offset, if any', { figures: true, echo: echoLength(values.pinOffset, values, 'lift') })}
+      {values.pinOffset.trim() === ''
+        ? null
+        : choice('offsetSide', 'The pin lies', OFFSET_SIDES, 'Seen along the crank, against where the crankpin goes.')}
+      {text('firingAngles', 'Firing angles of an odd-fire engine', {
+        hint: 'Degrees after the first of the firing order, in its order, like 0 90 360 450. Empty for even firing.',
+      })}
+      {text('wheelDiameter', 'Diameter of the degree wheel', {
+        figures: true,
+        echo: echoLength(values.wheelDiameter, values),
+        hint: 'A larger wheel reads finer.',
+      })}
+      {text('graduation', 'Degrees from line to line', { figures: true })}
+      {text('pointerGap', 'Gap between pointer and wheel', {
+        figures: true,
+        echo: echoLength(values.pointerGap, values, 'lift'),
+        hint: 'Across a gap the eye can look past the pointer.',
+      })}
+      {text('resolution', 'Smallest step of the indicator', {
+        figures: true,
+        echo: echoLength(values.resolution, values, 'lift'),
+      })}
+    </More>
+  );
+}
+
+/** What engine stands there and how its wheel is numbered. The wheel is drawn as it is described. */
+export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm> }) {
+  const values = form.watch();
+  const ring = ringOf(values);
+
+  const { text, choice } = fieldsOf(form);
 
   return (
     <View className="gap-5">
@@ -101,21 +170,7 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
       )}
       {choice('ring', 'The degree wheel is numbered', RING_OPTIONS)}
       {ring.ring === '0-360' ? choice('sense', 'Turning it the way it runs, under the pointer', SENSES) : null}
-      <View className="flex-row items-center gap-4">
-        <DegreeWheel
-          ring={ring}
-          rotation={rotation}
-          position={20}
-          size={168}
-          turn="forward"
-          figure={wheelDegrees(shown.shows)}
-          word=""
-          description={`The wheel as described, 20° past TDC: ${wheelDegrees(shown.shows)} under the pointer.`}
-        />
-        <Words look="soft" className="shrink">
-          Your wheel, 20° past TDC. If it does not look like this, change the numbering or the direction above.
-        </Words>
-      </View>
+      <WheelAsDescribed values={values} />
       {choice('cams', 'Camshafts, for intake and exhaust', CAMS)}
       {values.cams === 'twin'
         ? text('secondBank', 'Two banks: a cylinder of the second one', {
@@ -147,44 +202,7 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
           </View>
         </View>
       </More>
-      <More label="Rockers, pin offset, odd firing, and what is measured with" testID="engine-more">
-        <View className="flex-row gap-4">
-          <View className="grow basis-0">
-            {text('ratioIntake', 'Rocker ratio, intake', {
-              figures: true,
-              hint: 'Of this engine. Empty without rockers.',
-            })}
-          </View>
-          <View className="grow basis-0">{text('ratioExhaust', 'Rocker ratio, exhaust', { figures: true })}</View>
-        </View>
-        {text('pinOffset', 'Pin offset, if any', { figures: true, echo: echoLength(values.pinOffset, values, 'lift') })}
-        {values.pinOffset.trim() === ''
-          ? null
-          : choice(
-              'offsetSide',
-              'The pin lies',
-              OFFSET_SIDES,
-              'Seen along the crank, against where the crankpin goes.',
-            )}
-        {text('firingAngles', 'Firing angles of an odd-fire engine', {
-          hint: 'Degrees after the first of the firing order, in its order, like 0 90 360 450. Empty for even firing.',
-        })}
-        {text('wheelDiameter', 'Diameter of the degree wheel', {
-          figures: true,
-          echo: echoLength(values.wheelDiameter, values),
-          hint: 'A larger wheel reads finer.',
-        })}
-        {text('graduation', 'Degrees from line to line', { figures: true })}
-        {text('pointerGap', 'Gap between pointer and wheel', {
-          figures: true,
-          echo: echoLength(values.pointerGap, values, 'lift'),
-          hint: 'Across a gap the eye can look past the pointer.',
-        })}
-        {text('resolution', 'Smallest step of the indicator', {
-          figures: true,
-          echo: echoLength(values.resolution, values, 'lift'),
-        })}
-      </More>
+      <MoreOfEngine form={form} />
     </View>
   );
 }

@@ -22,6 +22,13 @@ import { Words } from '@/ui/words';
 type Shift = Readonly<Record<Valve, number>>;
 const NOT_MOVED: Shift = { intake: 0, exhaust: 0 };
 
+/** A cam that can be tried elsewhere. */
+interface Rule {
+  readonly name: string;
+  readonly valve: Valve;
+  readonly colour: string;
+}
+
 /** What would become of events, overlap and trapped compression if the cam were moved: card, measured and tried side by side. */
 export function WhatIf() {
   const { report } = useStation();
@@ -38,25 +45,7 @@ export function WhatIf() {
   const height = heights.find(({ value }) => value === chosen) ?? heights[0];
   const at = height?.mm ?? USUAL_HEIGHT[build.units];
   const cylinder = cylinderOf(report);
-  const back = (
-    <TextLink href={placeHref(build.id, 'decide')} replace className="py-2">
-      Back to the verdict
-    </TextLink>
-  );
-
-  if (!base.intake && !base.exhaust)
-    return (
-      <StationBody footer={null}>
-        <View className="gap-3 px-4 wide:px-0 pt-4">
-          <Words look="title" level={1}>
-            What if
-          </Words>
-          <Words>There is no lobe to move yet.</Words>
-          <Words look="soft">Give lift and duration at Card, or measure the cam at Read.</Words>
-          {back}
-        </View>
-      </StationBody>
-    );
+  if (!base.intake && !base.exhaust) return <NothingToMove />;
 
   const ofCard = whatIf(card.lobes, NOT_MOVED, at, cylinder);
   const asMeasured = whatIf(measured, NOT_MOVED, at, cylinder);
@@ -64,7 +53,7 @@ export function WhatIf() {
   const stands = whatIf(base, NOT_MOVED, at, cylinder);
   const triedLobe = (valve: Valve) => tried.lobes.find((each) => each.valve === valve)?.lobe ?? null;
   const moves = trial?.cams.filter(({ verdict }) => verdict.kind === 'move') ?? [];
-  const rules: readonly { readonly name: string; readonly valve: Valve; readonly colour: string }[] = twin
+  const rules: readonly Rule[] = twin
     ? VALVES.map((valve) => ({ name: `${valve} cam`, valve, colour: theme[valve] }))
     : [{ name: 'cam', valve: 'intake', colour: theme.brass }];
   const put = (valve: Valve, value: number): void =>
@@ -77,24 +66,8 @@ export function WhatIf() {
         <Words look="title" level={1}>
           What if
         </Words>
-        {rules.map(({ name, valve, colour }) => (
-          <View key={valve}>
-            <Words look="sentence" testID={`tried-${valve}`} aria-live="polite">
-              {`The ${name}, ${shiftWords(by[valve])}`}
-            </Words>
-            <View className="flex-row justify-between" style={{ width: Math.min(width - 32, 680) }}>
-              <Words look="soft">retard</Words>
-              <Words look="soft">advance</Words>
-            </View>
-            <ShiftRule
-              testID={`shift-${valve}`}
-              label={`Try the ${name}`}
-              value={by[valve]}
-              onChange={(value) => put(valve, value)}
-              width={Math.min(width - 32, 680)}
-              colour={colour}
-            />
-          </View>
+        {rules.map((rule) => (
+          <TriedShift key={rule.valve} {...rule} by={by[rule.valve]} onChange={(value) => put(rule.valve, value)} />
         ))}
         <View className="flex-row flex-wrap gap-x-5">
           {moves.map(({ cam, verdict }) => {
@@ -149,7 +122,7 @@ export function WhatIf() {
             </Words>
           </View>
         ) : null}
-        {back}
+        <BackToVerdict />
       </View>
     </StationBody>
   );
@@ -277,6 +250,59 @@ function Trapping({ tried }: { readonly tried: Tried }) {
           </TextLink>
         </View>
       ) : null}
+    </View>
+  );
+}
+
+function BackToVerdict() {
+  const { build } = useStation().report;
+  return (
+    <TextLink href={placeHref(build.id, 'decide')} replace className="py-2">
+      Back to the verdict
+    </TextLink>
+  );
+}
+
+/** Neither card nor readings say what a lobe looks like. */
+const NothingToMove = () => (
+  <StationBody footer={null}>
+    <View className="gap-3 px-4 wide:px-0 pt-4">
+      <Words look="title" level={1}>
+        What if
+      </Words>
+      <Words>There is no lobe to move yet.</Words>
+      <Words look="soft">Give lift and duration at Card, or measure the cam at Read.</Words>
+      <BackToVerdict />
+    </View>
+  </StationBody>
+);
+
+/** How far a cam is tried elsewhere, and the rule to put it by. */
+function TriedShift({
+  name,
+  valve,
+  colour,
+  by,
+  onChange,
+}: Rule & { readonly by: number; readonly onChange: (by: number) => void }) {
+  const width = Math.min(useStationWidth() - 32, 680);
+  return (
+    <View>
+      <Words look="sentence" testID={`tried-${valve}`} aria-live="polite">
+        {`The ${name}, ${shiftWords(by)}`}
+      </Words>
+      <View className="flex-row justify-between" style={{ width }}>
+        <Words look="soft">retard</Words>
+        <Words look="soft">advance</Words>
+      </View>
+      <ShiftRule
+        testID={`shift-${valve}`}
+        label={`Try the ${name}`}
+        value={by}
+        onChange={onChange}
+        width={width}
+        colour={colour}
+      />
     </View>
   );
 }

@@ -71,30 +71,7 @@ export function SignStation() {
             Say of each check that it is done, or why it is skipped. Then sign.
           </Words>
         ) : null}
-        <View role="list">
-          {sign.checks.map((each) => (
-            <AnsweredCheck
-              key={each.check}
-              {...each}
-              place={`${build.id}/skip-sign/${each.check}`}
-              testIDs={{
-                line: `sign-${each.check}`,
-                reason: `sign-reason-${each.check}`,
-                skip: `sign-skip-${each.check}`,
-                done: `sign-done-${each.check}`,
-              }}
-              closed={sign.closed}
-              onAnswer={(result, reason) =>
-                write('sign.checked', {
-                  replaces: each.entry,
-                  check: each.check,
-                  result,
-                  ...(reason ? { reason } : {}),
-                })
-              }
-            />
-          ))}
-        </View>
+        <LastChecks />
         <Baselines />
         <TextLink href={placeHref(build.id, 'sheet')} replace testID="to-sheet" className="self-start py-2">
           The sheet: print or export
@@ -129,6 +106,38 @@ export function SignStation() {
 function titleOf({ closed, signed, reopened }: StationProps['report']['sign']): string {
   if (closed && signed) return `Signed by ${signed.name} on ${dayWords(signed.at)}`;
   return reopened ? `Reopened: ${reopened.reason}` : 'Before it runs';
+}
+
+/** What is looked at last, each done or skipped with a reason. */
+function LastChecks() {
+  const { report, write } = useStation();
+  const { sign, build } = report;
+  return (
+    <View role="list">
+      {sign.checks.map((each) => (
+        <AnsweredCheck
+          key={each.check}
+          {...each}
+          place={`${build.id}/skip-sign/${each.check}`}
+          testIDs={{
+            line: `sign-${each.check}`,
+            reason: `sign-reason-${each.check}`,
+            skip: `sign-skip-${each.check}`,
+            done: `sign-done-${each.check}`,
+          }}
+          closed={sign.closed}
+          onAnswer={(result, reason) =>
+            write('sign.checked', {
+              replaces: each.entry,
+              check: each.check,
+              result,
+              ...(reason ? { reason } : {}),
+            })
+          }
+        />
+      ))}
+    </View>
+  );
 }
 
 /** The lifts that a later check is compared with. */
