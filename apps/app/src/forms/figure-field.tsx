@@ -8,20 +8,15 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { TextField } from '@/ui/text-field';
 import { useStation } from '@/logbook/station';
 
-/** The figures that builders use most: 0.050 in or 1 mm of drop, a few thou of a valve. Common practice, no source. */
-const USUAL = {
-  'equal-drop': { in: '0.050', mm: '1.00' },
-  'dropped-valve': { in: '0.005', mm: '0.10' },
-} as const;
-
 /** What the indicator shall show on both sides, where the method goes by an indicator. */
 export function useFigure({ build, zero }: Report) {
   const dispatch = useAppDispatch();
   const place = `${build.id}/zero-figure`;
   const kept = useAppSelector((state) => state.drafts[place]?.text);
   const { method, step } = zero;
-  const needed = method === 'equal-drop' || method === 'dropped-valve';
-  const text = kept ?? (needed ? USUAL[method][build.units] : '');
+  const figure = method && ZERO_METHODS[method].figure;
+  const needed = figure !== null;
+  const text = kept ?? figure?.usual[build.units] ?? '';
   const parsed = parseLength(text, { family: 'lift', unit: build.units });
   const { stroke, rod } = build.engine;
   const tooFar = parsed.ok && stroke !== null && parsed.mm >= stroke;
@@ -37,9 +32,7 @@ export function useFigure({ build, zero }: Report) {
   const fixed = step.does === 'read' ? step.figure : null;
   const mm = fixed ?? (parsed.ok && trouble === null ? parsed.mm : null);
   const at =
-    mm !== null && stroke !== null && rod !== null && method === 'equal-drop'
-      ? crankAngleAtDrop({ stroke, rod }, mm)
-      : null;
+    mm !== null && stroke !== null && rod !== null && figure?.isDrop ? crankAngleAtDrop({ stroke, rod }, mm) : null;
   return {
     needed,
     text,
@@ -59,8 +52,8 @@ export type Figure = ReturnType<typeof useFigure>;
 export function FigureField({ figure }: { readonly figure: Figure }) {
   const { report } = useStation();
   const { method } = report.zero;
-  const label = method ? ZERO_METHODS[method].figure : null;
-  if (!figure.needed || label === null || figure.fixed) return null;
+  const label = method && ZERO_METHODS[method].figure?.label;
+  if (!label || figure.fixed) return null;
   return (
     <TextField
       testID="figure"

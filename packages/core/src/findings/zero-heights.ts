@@ -27,7 +27,7 @@ export type WidthTrouble =
  */
 export function widthTrouble(passes: readonly PassFinding[], zero: Zero, described: Described): WidthTrouble | null {
   const { method } = zero.begun;
-  const { readings, feel } = ZERO_METHODS[method];
+  const { readings, feel, figure: shown } = ZERO_METHODS[method];
   if (readings !== 'pair') return null;
   const crank = crankOf(described);
   const step = readStepOf(zero, described);
@@ -44,7 +44,7 @@ export function widthTrouble(passes: readonly PassFinding[], zero: Zero, describ
     // Two arcs, each of two contacts.
     else if (Math.abs(result.arc - known) > NO_CHANCE * 2 * contact)
       return { of: 'two-passes', figure, first: known, second: result.arc };
-    const at = method === 'equal-drop' && crank && figure !== null ? crankAngleAtDrop(crank, figure) : null;
+    const at = shown?.isDrop && crank && figure !== null ? crankAngleAtDrop(crank, figure) : null;
     if (!at || figure === null) continue;
     const wide = at.after - at.before;
     const sure = Math.hypot(Math.SQRT2 * contact, (2 * Math.hypot(TOP, LEANS * figure)) / slope);

@@ -21,6 +21,15 @@ export interface ZeroNeeds {
   readonly indicator: boolean;
 }
 
+/** What the indicator shall show on both sides. */
+export interface IndicatorFigure {
+  readonly label: string;
+  /** What builders use most. Common practice, no source. */
+  readonly usual: { readonly in: string; readonly mm: string };
+  /** Is it the piston’s drop below the top? Then stroke and rod say how far from TDC it stands. */
+  readonly isDrop: boolean;
+}
+
 /** One way of finding true TDC: what it needs, what the hands do, how well it can be read. */
 export interface ZeroMethod {
   readonly name: string;
@@ -32,7 +41,7 @@ export interface ZeroMethod {
   /** Holds a stop at the piston (contacts are felt), or lets an indicator say that the heights are equal. */
   readonly height: 'stop' | 'indicator';
   /** What the indicator's figure is called where the builder chooses it. */
-  readonly figure: string | null;
+  readonly figure: IndicatorFigure | null;
   /** Standard uncertainty of the piston's height at a reading, apart from the indicator's resolution, mm. From memory. */
   readonly feel: Millimetres;
   /** Where the crank is held while the wheel is set to what that reading should show. */
@@ -113,7 +122,11 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
     why: 'The head is off and there is an indicator: the same drop either side of the top is read without touching the piston.',
     readings: 'pair',
     height: 'indicator',
-    figure: 'Drop below the top, the same on both sides',
+    figure: {
+      label: 'Drop below the top, the same on both sides',
+      usual: { in: '0.050', mm: '1.00' },
+      isDrop: true,
+    },
     feel: mm(0.005),
     tool: 'indicator',
     prepare: 'Stand the indicator square on the piston, over the pin axis, and zero it where the piston is highest.',
@@ -132,7 +145,11 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
     why: 'The head is on and no stop reaches the piston: a valve let down to one height is moved by it on both sides.',
     readings: 'pair',
     height: 'indicator',
-    figure: 'How far the piston moves the valve, the same on both sides',
+    figure: {
+      label: 'How far the piston moves the valve, the same on both sides',
+      usual: { in: '0.005', mm: '0.10' },
+      isDrop: false,
+    },
     feel: mm(0.02),
     tool: 'valve',
     prepare:

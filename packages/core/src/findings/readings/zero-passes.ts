@@ -135,7 +135,7 @@ function findPass(pass: Pass, setting: string | null, zero: Zero, described: Des
       return trouble('The indicator’s figure is missing.', 'Undo the pass and read both sides at one figure.');
     if (one !== other)
       return trouble('The two sides were read at different figures.', 'Undo one of them and read it at the same one.');
-    if (crank && method === 'equal-drop' && one >= crank.stroke)
+    if (crank && figure.isDrop && one >= crank.stroke)
       return trouble(
         `A drop of ${formatLength(one, described.units)} is not less than the whole stroke.`,
         'Undo the pass and read it at a smaller drop, or correct the stroke.',
