@@ -22,7 +22,7 @@ export function readingLabel({ shows, approach }: Reading): string {
 }
 
 /** Why a reading is kept but left out of its round. */
-export const LEFT_OUT: Readonly<Record<NonNullable<ReadingFinding['leftOut']>, string>> = {
+export const LEFT_OUT: Readonly<Record<NonNullable<ReadingFinding['aside']>, string>> = {
   backward: 'Read turning backwards, so the slack in the timing drive is in it: used for the slack only.',
   'other-method': 'It belongs to another method.',
 };

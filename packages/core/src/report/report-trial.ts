@@ -4,13 +4,14 @@ import type { CompletedCard } from '../cam/complete-card';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
 import { wrap180 } from '../units/angle';
 import type { TrialFinding } from '../findings/derive-trial';
+import type { CamFinding } from '../findings/derive-verdict';
 import { measuredLobe } from '../findings/measured-lobe';
 import type { RoundFinding } from '../findings/readings/read-rounds';
 import type { TraceFinding } from '../findings/readings/read-traces';
 import { LEFT_OUT } from './reading-words';
 import type { Report } from './report-schema';
 import { offsetOf } from '../findings/readings/zero-passes';
-import { type Speech, tellFault, tellTogether, tellVerdict } from './verdict-words';
+import { type Speech, type ToldVerdict, tellFault, tellTogether, tellVerdict } from './verdict-words';
 
 type ReportedTrial = Report['trials'][number];
 
@@ -33,7 +34,7 @@ export function reportTrial(
   const [first] = trial.banks;
   const lobes = { intake: measuredLobe(first, card, 'intake'), exhaust: measuredLobe(first, card, 'exhaust') };
   const { separation, overlap, trapped } = whatIf(lobes, { intake: 0, exhaust: 0 }, OVERLAP_AT, cylinder);
-  const cams = decision.cams.map((each) => ({ ...each, verdict: tellVerdict(each.verdict, speech) }));
+  const cams = decision.cams.map((each) => tellOnce(each, speech));
   const banked = trial.banks.length > 1;
   return {
     id,
@@ -56,10 +57,26 @@ export function reportTrial(
   };
 }
 
-const reportRound = ({ readings, ...round }: RoundFinding): ReportedTrial['rounds'][number] => ({
-  ...round,
-  readings: readings.map(({ leftOut, ...reading }) => ({ ...reading, aside: leftOut && LEFT_OUT[leftOut] })),
-});
+/** Most rounds are told as they were found: a build has hundreds, told again at every reading. */
+const reportRound = (round: RoundFinding): ReportedTrial['rounds'][number] =>
+  round.readings.every(({ aside }) => aside === null)
+    ? (round as RoundFinding & { readonly readings: readonly { readonly aside: null }[] })
+    : {
+        ...round,
+        readings: round.readings.map((reading) => ({ ...reading, aside: reading.aside && LEFT_OUT[reading.aside] })),
+      };
+
+/** Verdicts in words, kept with what was found: a trial that is over is not decided again, and has nothing new to say. */
+type ToldCam = Omit<CamFinding, 'verdict'> & { readonly verdict: ToldVerdict };
+const told = new WeakMap<CamFinding, ToldCam>();
+
+function tellOnce(cam: CamFinding, speech: Speech): ToldCam {
+  const known = told.get(cam);
+  if (known) return known;
+  const fresh = { ...cam, verdict: tellVerdict(cam.verdict, speech) };
+  told.set(cam, fresh);
+  return fresh;
+}
 
 function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
   const { curve, shift, dots, zero: _zero, ...rest } = trace;
@@ -90,8 +107,8 @@ function dotsOf(rounds: readonly RoundFinding[], card: CompletedCard): ReportedT
     const offset = offsetOf(zero);
     const curve = card[valve].curve;
     const nose = curve?.nose ?? USUAL_NOSE[valve];
-    for (const { entry, at, figure, leftOut } of readings) {
-      if (at === null || leftOut !== null) continue;
+    for (const { entry, at, figure, aside } of readings) {
+      if (at === null || aside !== null) continue;
       // A wheel shows only half a cycle: the exhaust opens before −180.
       const angle = nose + wrap180(at - offset - nose);
       const lift = from === 'peak' ? (curve ? curve.peak - figure : null) : figure;

@@ -190,11 +190,11 @@ export function troubledGroups(zero: ZeroFinding, trials: readonly TrialFinding[
     for (const { problem, readings, lacking } of rounds) {
       if (problem) groups.push({ entries: readings.map(({ entry }) => entry), ...problem });
       if (problem === null && lacking === 0 && readings.length <= 2) continue;
-      const aside = readings.filter(({ leftOut }) => leftOut !== null);
-      if (aside[0]?.leftOut)
+      const aside = readings.filter((reading) => reading.aside !== null);
+      if (aside[0]?.aside)
         groups.push({
           entries: aside.map(({ entry }) => entry),
-          message: LEFT_OUT[aside[0].leftOut],
+          message: LEFT_OUT[aside[0].aside],
           remedy: 'Come again the way it runs.',
         });
     }

@@ -24,7 +24,7 @@ export interface ReadingFinding {
   /** The zero.set entry that it leans on. */
   readonly setting: string | null;
   /** Why it is kept but not used in its round: turned the wrong way, or one of another method; null where it counts. */
-  readonly leftOut: 'backward' | 'other-method' | null;
+  readonly aside: 'backward' | 'other-method' | null;
   /** Place among the method’s readings that it fills, or null. */
   readonly slot: number | null;
 }
@@ -156,7 +156,7 @@ function asRecorded({ id: round, readings }: Round, method: ReadMethodName, plac
       at: body.wheel ? ringPosition(body.wheel) : null,
       figure: figureOfReading(body),
       setting: body.setting,
-      leftOut: places[at] !== -1 ? null : body.approach === 'backward' ? 'backward' : 'other-method',
+      aside: places[at] !== -1 ? null : body.approach === 'backward' ? 'backward' : 'other-method',
       slot: places[at] === -1 ? null : (places[at] ?? null),
     })),
     lacking: lackingOf(method, places),
