@@ -3,7 +3,7 @@ import type { Report } from '@yosoku/core/report/report';
 import type { Write } from './use-logbook';
 
 /** What whoever stands in a station of a build works with. */
-export interface StationProps {
+interface StationProps {
   readonly report: Report;
   /** Refuses where the build is signed. */
   readonly write: Write;

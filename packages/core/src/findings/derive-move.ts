@@ -61,11 +61,11 @@ interface Off {
   readonly delta: number;
 }
 
-/** Why it stands where it stands. */
+/** What there is to say of it: the sentence is made in the Report. */
 export type MoveSays =
   | { readonly code: 'no-verdict' | 'not-now' | 'on-target' | 'unfitted' | 'reaches' | 'breaks' | 'no-room' }
-  /** Nothing that is fitted turns what is off, or brings it nearer. */
-  | { readonly code: 'nothing-turns' | 'nothing-nearer'; readonly off: readonly Off[]; readonly of: readonly Cam[] }
+  /** Nothing that is fitted turns `cams`, or brings them nearer; `off` is everything that sits off its target. */
+  | { readonly code: 'nothing-turns' | 'nothing-nearer'; readonly off: readonly Off[]; readonly cams: readonly Cam[] }
   /** What is fitted does not reach; `wanted` of the cam that is left furthest off. */
   | { readonly code: 'out-of-reach'; readonly wanted: number | null };
 
@@ -115,10 +115,11 @@ export function deriveMove(
     const found = trial.decision.cams.find((each) => each.cam === cam.cam && each.bank === cam.bank);
     return found ? [{ ...cam, found }] : [];
   });
-  return planned({ build, trial, drive, clearance, card, cylinder, cams });
+  return movesFor({ build, trial, drive, clearance, card, cylinder, cams });
 }
 
-function planned(of: MoveCase): MoveStationFinding {
+/** The ways of moving, the best first, and why none of them reaches where none does. */
+function movesFor(of: MoveCase): MoveStationFinding {
   const asked = of.cams.map(({ key, found, cam, bank }): CamToMove => ({
     cam: key,
     delta: found.verdict.delta,
@@ -151,7 +152,9 @@ function noPlan(cams: readonly Measured[], parts: readonly FittedPart[]): MoveSa
   const moving = cams.filter(({ found }) => found.verdict.kind === 'move');
   const turned = moving.filter(({ key }) => parts.some(({ turns }) => turns.includes(key)));
   const off = moving.map((cam) => ({ cam, delta: cam.found.verdict.delta }));
-  return turned.length === 0 ? { code: 'nothing-turns', off, of: moving } : { code: 'nothing-nearer', off, of: turned };
+  return turned.length === 0
+    ? { code: 'nothing-turns', off, cams: moving }
+    : { code: 'nothing-nearer', off, cams: turned };
 }
 
 /** Where both valves of a cam leave room for it; null where neither is known. Only the first bank's clearance is measured. */

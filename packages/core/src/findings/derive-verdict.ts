@@ -4,7 +4,7 @@ import type { RulingMethod } from '../measure/read-methods';
 import { chanceOf } from '../statistics/chi-squared';
 import { budgetOf, expandedOf } from '../statistics/coverage';
 import { squareOf } from '../statistics/least-squares';
-import { type Diagnosis, type Suspect, BELIEVED, diagnose } from '../verdict/diagnose';
+import { diagnose } from '../verdict/diagnose';
 import { nextReading } from '../verdict/next-reading';
 import type { Evidence, Observation } from '../verdict/observations';
 import { type Placed, advanceOf, placeOf } from '../verdict/place-cam';
@@ -14,6 +14,7 @@ import { besideOf, firstOf } from './beside';
 import type { ClosingFinding } from './closing-check';
 import type { Build } from '../record/fold';
 import { followsDownOf } from './at-hand';
+import { type Suspected, concerns, faultOf, suspectedOf } from './suspected';
 import type { View, ViewContext } from './views/view';
 
 /** Where a cam sits, and what is to be done about it. */
@@ -49,9 +50,6 @@ export interface Decision {
 const NOTHING: Decision = { cams: [], verdict: null, faults: [], places: new Map() };
 /** A place that is known no better than this says nothing, crank degrees. */
 const KNOWS_NOTHING = 5;
-/** Readings that fit together so well hide no fault: below what one must explain, with room for repeats being looked at one by one. */
-const HARMLESS = 3;
-
 /** What a trial is judged under. */
 export interface Conditions {
   readonly limit: number;
@@ -69,12 +67,6 @@ interface Speaking {
   readonly speaks: Weighing;
   readonly rule: RulingMethod | null;
   readonly placed: Placed | null;
-}
-
-/** What may be wrong with the readings of a trial. */
-interface Suspected {
-  readonly faults: readonly FaultFinding[];
-  readonly doubt: FaultFinding | null;
 }
 
 /**
@@ -96,7 +88,8 @@ export function decideTrial(
   const cams = evidence.cams === 'single' ? (['single'] as const) : VALVES;
   const found = cams.map((cam) => speakingOf(cam, weighing, evidence, rule));
   const places = new Map(found.flatMap((each) => placesOf(each, weighing, evidence)));
-  const suspected = suspectedOf(weighing, evidence, whole, found, conditions.closing);
+  const furthest = Math.max(0, ...found.map(advanceOfSpeaking));
+  const suspected = suspectedOf(weighing, evidence, whole, furthest, conditions.closing);
   const judged = found.flatMap((each) => judgedOf(each, weighing, evidence, suspected, context, conditions) ?? []);
   return {
     cams: judged,
@@ -105,6 +98,10 @@ export function decideTrial(
     places,
   };
 }
+
+/** How far a cam sits from its card by what speaks of it, crank degrees; 0 where nothing places it. */
+const advanceOfSpeaking = ({ lead, speaks, placed }: Speaking): number =>
+  placed ? Math.abs(advanceOf(speaks, lead)) : 0;
 
 const isOf =
   (cam: CamFinding['cam']) =>
@@ -143,28 +140,6 @@ function placesOf({ cam, lead, placed }: Speaking, weighing: Weighing, evidence:
     if (standard > KNOWS_NOTHING) return [];
     return [[view, { delta: alone.delta, expanded, weight: shares.get(view) ?? null }]];
   });
-}
-
-/** What probably went wrong: seen by the closing check, or what the readings lead to. */
-function suspectedOf(
-  weighing: Weighing,
-  evidence: Evidence,
-  whole: Evidence,
-  found: readonly Speaking[],
-  closing: ClosingFinding,
-): Suspected {
-  if (closing.state === 'moved') return { faults: [hasMoved(closing)], doubt: null };
-  const ahead = Math.max(
-    ...found.map(({ lead, speaks, placed }) => (placed ? Math.abs(advanceOf(speaks, lead)) : 0)),
-    0,
-  );
-  // Repeats that scatter have widened what is weighed: then it says nothing of whether the readings go together.
-  const scattered = weighing.found.some(({ own }) => own.some(({ from }) => from === 'repeats'));
-  const looked = scattered || weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS;
-  const { named, doubted }: Pick<Diagnosis, 'named' | 'doubted'> = looked
-    ? diagnose(evidence)
-    : { named: [], doubted: null };
-  return { faults: named.map((each) => faultOf(each, whole)), doubt: doubted && faultOf(doubted, whole) };
 }
 
 /** The verdict on one cam; null where nothing is known of its place. */
@@ -214,24 +189,6 @@ function judgedOf(
       beside: besideOf(speaks, lead, placed, closing.state),
     }),
   };
-}
-
-/** The closing check shows it: nothing has to be guessed. */
-const hasMoved = ({ by }: ClosingFinding): FaultFinding => ({
-  fault: 'wheel-slipped',
-  seen: true,
-  // Counted in the half degrees that one contact is good for.
-  better: (2 * (by ?? 0)) ** 2,
-  entries: [],
-  valve: null,
-  amount: by,
-});
-
-/** A fault with the valve that its readings are of. */
-function faultOf({ fault, better, concerns: entries, amount }: Suspect, { observations }: Evidence): FaultFinding {
-  const valves = new Set(observations.filter(({ entry }) => entries.includes(entry)).map(({ valve }) => valve));
-  const [valve] = valves.size === 1 ? valves : [];
-  return { fault, seen: false, better, entries, valve: valve ?? null, amount };
 }
 
 /** The reading that fits worst with the rest. */
@@ -289,12 +246,6 @@ const spreadOf = (views: readonly View[], cam: CamFinding['cam']): number =>
       )
       .map(({ spread }) => spread),
   );
-
-/** A fault of all readings speaks of each cam; one of a few readings of theirs. */
-const concerns = ({ entries }: FaultFinding, { observations }: Evidence, cam: Valve): boolean =>
-  entries.length === 0 ||
-  observations.some(({ entry, valve }) => valve === cam && entries.includes(entry)) ||
-  !observations.some(({ entry }) => entries.includes(entry));
 
 const readableOf = (build: Build) => {
   const height = USUAL_HEIGHT[build.description.body.units];

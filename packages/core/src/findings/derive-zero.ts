@@ -121,7 +121,6 @@ export function deriveZero(build: Build): ZeroFinding {
     .filter((stage) => stage !== zero.current)
     .flatMap((stage) => findStage(stage, zero, described));
   const passes = [...earlier, ...here];
-  const judged = judgeStage(here, zero, described);
   const standing: ZeroFinding = {
     ...NOT_BEGUN,
     method: zero.begun.method,
@@ -135,9 +134,7 @@ export function deriveZero(build: Build): ZeroFinding {
   return (
     waitingPass(standing, zero) ??
     untilFound(standing, here, zero) ??
-    (zero.current.id === null
-      ? foundTdc(standing, here, zero, described)
-      : proofOf(standing, here, judged, zero, described))
+    (zero.current.id === null ? foundTdc : proofOf)(standing, here, zero, described)
   );
 }
 
@@ -178,20 +175,17 @@ function foundTdc(standing: ZeroFinding, here: readonly PassFinding[], zero: Zer
   return {
     ...standing,
     ...correctionOf(meanResult(here), here, zero, described),
+    uncertainty: uncertaintyOf(here, zero, described),
     state: 'found',
     says: { code: 'set' },
   };
 }
 
 /** The wheel is set: are both sides equal now? */
-function proofOf(
-  standing: ZeroFinding,
-  here: readonly PassFinding[],
-  judged: ReturnType<typeof judgeStage>,
-  zero: Zero,
-  described: Described,
-): ZeroFinding {
+function proofOf(standing: ZeroFinding, here: readonly PassFinding[], zero: Zero, described: Described): ZeroFinding {
   const limit = proofLimitOf(zero, described);
+  const judged = judgeStage(here, zero, described);
+  const uncertainty = judged?.uncertainty ?? uncertaintyOf(here, zero, described);
   const whole = here.filter(({ result }) => result);
   if (judged?.equal)
     return {
@@ -199,7 +193,7 @@ function proofOf(
       state: judged.fine ? 'proved' : 'rough',
       says: { code: judged.fine ? 'proved' : 'rough' },
       result: whole.at(-1)?.result ?? null,
-      uncertainty: judged.uncertainty ?? uncertaintyOf(here, zero, described),
+      uncertainty,
       remark: {
         of: 'proof',
         difference: 2 * Math.abs(judged.offset),
@@ -215,6 +209,7 @@ function proofOf(
   return {
     ...standing,
     ...correctionOf(result, here, zero, described),
+    uncertainty,
     state: 'failed',
     says: { code: 'not-proved', difference: sideDifference(asTdc(result)), limit },
   };
@@ -229,7 +224,6 @@ function correctionOf(result: PassResult, here: readonly PassFinding[], zero: Ze
       heldWhere: ZERO_METHODS[method].held,
       firstMark: zero.current.id === null,
     }),
-    uncertainty: judgeStage(here, zero, described)?.uncertainty ?? uncertaintyOf(here, zero, described),
     remark: foundRemark(here, result, method, described),
     step: { does: 'set', after: zero.current.id },
   } as const;

@@ -1,6 +1,6 @@
 import { formatReading, readingAt, type WheelRing } from '../crank/wheel';
 import { reachOf, settingLabel } from '../timing-set/hardware';
-import { type DirectWords, type Step, instruct } from '../timing-set/instruct';
+import { type DirectWords, instruct } from '../timing-set/instruct';
 import { whatWouldReach } from '../timing-set/what-would-reach';
 import { atMostDegrees, computedDegrees, signedDegrees } from '../units/degrees';
 import { type LengthUnit, formatLength } from '../units/length';
@@ -45,10 +45,10 @@ function moveWords(
         then: null,
       };
     case 'nothing-turns':
-      return { sentence: `Nothing that is fitted turns ${namesOf(says.of)}. ${reachWords(says.off)}`, then: null };
+      return { sentence: `Nothing that is fitted turns ${namesOf(says.cams)}. ${reachWords(says.off)}`, then: null };
     case 'nothing-nearer':
       return {
-        sentence: `Nothing that is fitted brings ${namesOf(says.of)} nearer than it stands: stay, or fit something finer. ${reachWords(says.off)}`,
+        sentence: `Nothing that is fitted brings ${namesOf(says.cams)} nearer than it stands: stay, or fit something finer. ${reachWords(says.off)}`,
         then: null,
       };
     case 'reaches':
@@ -88,7 +88,7 @@ const leavesWords = ({ cams }: ReportedPlan): string =>
 function reportPlan(plan: PlanFinding, build: Build, drive: DriveFinding): ReportedPlan {
   const { limit } = targetInForce(build);
   const { engine, units, wheel } = build.description.body;
-  const steps: readonly Step[] = instruct(
+  const steps = instruct(
     plan.parts.map(({ part, planned, direct }) => ({
       name: part.name,
       hardware: part.hardware,
@@ -125,7 +125,7 @@ function reportPlan(plan: PlanFinding, build: Build, drive: DriveFinding): Repor
     wheelOff: plan.wheelOff,
     breaks: plan.breaks.map(breakWords),
     clearanceUnknown: plan.clearanceUnknown,
-    steps: [...steps],
+    steps,
     predicted: [...plan.predicted],
     becomes: plan.becomes,
   };

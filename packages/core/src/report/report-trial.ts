@@ -11,7 +11,9 @@ import type { TraceFinding } from '../findings/readings/read-traces';
 import { LEFT_OUT } from './reading-words';
 import type { Report } from './report-schema';
 import { offsetOf } from '../findings/readings/zero-passes';
-import { type Speech, type ToldVerdict, tellFault, tellTogether, tellVerdict } from './verdict-words';
+import { tellFault } from './fault-words';
+import type { Speech } from './speech';
+import { type ToldVerdict, tellTogether, tellVerdict } from './verdict-words';
 
 type ReportedTrial = Report['trials'][number];
 
@@ -66,8 +68,9 @@ const reportRound = (round: RoundFinding): ReportedTrial['rounds'][number] =>
         readings: round.readings.map((reading) => ({ ...reading, aside: reading.aside && LEFT_OUT[reading.aside] })),
       };
 
-/** Verdicts in words, kept with what was found: a trial that is over is not decided again, and has nothing new to say. */
 type ToldCam = Omit<CamFinding, 'verdict'> & { readonly verdict: ToldVerdict };
+
+/** Verdicts in words, kept with what was found: a trial that is over is not decided again, and has nothing new to say. */
 const told = new WeakMap<CamFinding, ToldCam>();
 
 function tellOnce(cam: CamFinding, speech: Speech): ToldCam {

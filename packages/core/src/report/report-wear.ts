@@ -5,7 +5,7 @@ import type { Report } from './report-schema';
 
 /** What has changed since the engine was measured before, as the Report has it. */
 export const reportWear = (wear: readonly WearFinding[], units: LengthUnit): Report['wear'] =>
-  wear.map(({ at, ...found }) => ({ ...found, words: at === null ? placeWords(found) : liftWords(found, at, units) }));
+  wear.map(({ at, ...found }) => ({ ...found, words: at === null ? phaseWords(found) : liftWords(found, at, units) }));
 
 type Found = Omit<WearFinding, 'at'>;
 
@@ -23,7 +23,7 @@ function liftWords(
     : `The ${where} lifts ${size} more than in trial ${before} (${within}): no lobe grows. Look at the indicator’s line.`;
 }
 
-function placeWords({ valve, change, expanded, changed, before }: Found): string {
+function phaseWords({ valve, change, expanded, changed, before }: Found): string {
   const name = valve === 'both' ? 'cam' : `${valve} cam`;
   const within = `±${computedDegrees(expanded)}`;
   return changed

@@ -16,7 +16,7 @@ import { reportTrial } from './report-trial';
 import { reportWear } from './report-wear';
 import { reportClosing, reportZero } from './report-zero';
 import { type TroubledGroup, makeSheet, troubledGroups } from './sheet';
-import { speechOf } from './verdict-words';
+import { speechOf } from './speech';
 
 export { type Report, reportSchema } from './report-schema';
 export type { Station } from '../findings/station-states';

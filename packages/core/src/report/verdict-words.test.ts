@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { targetCentreline } from '../cam/target';
 import { centreline as centrelineOf } from '../measure/flank-pair';
+import { JUDGED } from '../testing/judged';
 import { type FaultFinding, type Judged, judge } from '../verdict/verdict';
 import { tellTogether, tellVerdict } from './verdict-words';
 
@@ -9,27 +10,11 @@ const centreline = (opening: number, closing: number, zero = 0, valve: 'intake' 
   if (!found.ok) throw new Error(found.problem.message);
   return found.centreline;
 };
-const BASE: Judged = {
-  cam: 'single',
-  delta: 0,
-  expanded: 0.2,
-  spread: 0,
-  limit: 1,
-  zeroProved: true,
-  basis: { rule: null, count: 1, against: { valve: 'intake', centreline: 107 }, contradicted: false },
-  chance: 0.5,
-  named: [],
-  worst: null,
-  next: null,
-  doubted: null,
-  first: [],
-  beside: [],
-  converged: true,
-  moved: null,
-  ahead: 0,
-};
 const verdict = (mean: number, target = 107, more: Partial<Judged> = {}) =>
-  tellVerdict(judge({ ...BASE, delta: target - mean, ...more }), { units: 'in', label: (entry) => `reading ${entry}` });
+  tellVerdict(judge({ ...JUDGED, delta: target - mean, ...more }), {
+    units: 'in',
+    label: (entry) => `reading ${entry}`,
+  });
 const fault = (name: FaultFinding['fault'], amount = 0): FaultFinding => ({
   fault: name,
   seen: false,

@@ -1,16 +1,13 @@
 import { READ_METHODS } from '../measure/read-methods';
-import { EVENT_NAMES, type Valve } from '../cam/card';
-import { toCam, crankDeg } from '../units/angle';
+import { EVENT_NAMES } from '../cam/card';
+import { crankDeg, toCam } from '../units/angle';
 import { decimal, shortDecimal } from '../units/decimal';
 import { computedDegrees } from '../units/degrees';
-import { formatComputedLength, formatLength } from '../units/length';
-import { FAULTS } from '../verdict/faults';
+import { type LengthUnit, formatLength } from '../units/length';
 import type { NextRound } from '../verdict/next-reading';
 import {
   type Basis,
   type Beside,
-  CHANCE,
-  type FaultFinding,
   type First,
   type Judged,
   ROUNDING,
@@ -18,9 +15,8 @@ import {
   gravest,
   narrows,
 } from '../verdict/verdict';
-import type { Build } from '../record/fold';
-import type { LengthUnit } from '../units/length';
-import { readingLabel } from './reading-words';
+import { AFTER_MOVED, checkOf, faultWords, movedWords } from './fault-words';
+import type { Speech } from './speech';
 
 /** A verdict in the words of a foreman. */
 export interface ToldVerdict extends Pick<Verdict, 'kind' | 'delta' | 'expanded' | 'move'> {
@@ -30,32 +26,8 @@ export interface ToldVerdict extends Pick<Verdict, 'kind' | 'delta' | 'expanded'
   readonly why: string;
 }
 
-/** What sentences need beside the verdict: the unit of lengths, and a reading in words, "exhaust 0.050 in before peak". */
-export interface Speech {
-  readonly units: LengthUnit;
-  readonly label: (entry: string) => string | null;
-}
-
-export const speechOf = (build: Build): Speech => ({ units: build.description.body.units, label: labelsOf(build) });
-
-function labelsOf({ trials, description }: Build): Speech['label'] {
-  const { units } = description.body;
-  return (entry) => {
-    for (const { rounds, traces } of trials) {
-      for (const { readings } of rounds)
-        for (const { id, body } of readings) {
-          if (id !== entry) continue;
-          const { shows } = body;
-          const figure = shows.kind === 'below-peak' ? shows.drop : shows.kind === 'above-base' ? shows.lift : null;
-          return `${body.valve} ${figure === null ? '' : `${formatLength(figure, units)} `}${readingLabel(body)}`;
-        }
-      const trace = traces.find(({ id }) => id === entry);
-      if (trace) return `the ${trace.body.valve} trace`;
-    }
-    return null;
-  };
-}
-
+/** Readings that chance makes so unlike less than once in a thousand times. */
+const HARDLY_EVER = 0.001;
 const CAM_WORDS = { single: 'cam', intake: 'intake cam', exhaust: 'exhaust cam' } as const;
 
 /** The parts that the sentences of a verdict are made of. */
@@ -78,7 +50,10 @@ function partsOf({ cam: which, bank, delta, expanded, limit }: Judged): Parts {
   return { cam, size, away, within: `±${computedDegrees(Math.max(expanded, 0.05))}`, sits };
 }
 
-/** "The cam sits 2.5° late, ±0.6°." "Advance it 2.5°: turn the cam the way it runs." */
+/**
+ * A verdict in sentences.
+ * @example { because: 'outside', delta: -2.5, … } // "The cam sits 2.5° late, ±0.6°." "Advance it 2.5°: turn the cam the way it runs."
+ */
 export function tellVerdict(verdict: Verdict, speech: Speech): ToldVerdict {
   const { kind, delta, expanded, move, because, judged } = verdict;
   const parts = partsOf(judged);
@@ -123,7 +98,7 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
     const words = worst && label(worst);
     return {
       headline: `Do not move the ${cam} yet: the readings do not agree.`,
-      action: `By chance they differ this much less than once in ${chance < CHANCE / 5 ? 'a thousand' : 'two hundred'} times. ${words ? `The reading “${words}” fits worst: read it again` : 'Read them again'}, always coming forward, and undo what does not belong.`,
+      action: `By chance they differ this much less than once in ${chance < HARDLY_EVER ? 'a thousand' : 'two hundred'} times. ${words ? `The reading “${words}” fits worst: read it again` : 'Read them again'}, always coming forward, and undo what does not belong.`,
     };
   },
   'target-far': ({ delta, ahead }, { cam, size }) => ({
@@ -147,12 +122,14 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
     headline: `Measure the ${cam} again: ${isOnTarget(judged) ? 'on the target' : away}, but only known to ${within}.`,
     action: `That is too coarse for a limit of ±${shortDecimal(judged.limit, 2)}°. ${againWords(judged, units)}`,
   }),
-  doubted: ({ doubted }, { cam, away }, speech) => ({
-    headline: `Do not move the ${cam} yet: ${away}, but something may be wrong.`,
-    action: doubted
-      ? `It may be that ${faultWords(doubted.fault, speech)}. ${doubted.byClosingCheck ? 'Make the closing check: it tells.' : checkOf(doubted.fault)}`
-      : '',
-  }),
+  doubted: ({ doubted }, { cam, away }, speech) => {
+    if (!doubted) throw new Error('nothing is doubted without a fault');
+    const tells = doubted.byClosingCheck ? 'Make the closing check: it tells.' : checkOf(doubted.fault);
+    return {
+      headline: `Do not move the ${cam} yet: ${away}, but something may be wrong.`,
+      action: `It may be that ${faultWords(doubted.fault, speech)}. ${tells}`,
+    };
+  },
   inside: (judged, { sits, within, away }) => {
     const wide = judged.expanded > judged.limit + ROUNDING;
     return {
@@ -160,16 +137,24 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
       action: `${isOnTarget(judged) ? 'That' : away} is inside your limit of ±${shortDecimal(judged.limit, 2)}°. Leave it.${wide ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
     };
   },
-  outside: ({ delta, first }, { sits, within, size }) => ({
-    headline: `${sits}, ${within}.`,
-    action:
-      first.length === 0
-        ? delta > 0
-          ? `Retard it ${size}: turn the cam against the way it runs.`
-          : `Advance it ${size}: turn the cam the way it runs.`
-        : `First ${first.map((each) => FIRST[each]).join(', and ')}. Then ${delta > 0 ? `retard it ${size}: turn the cam against the way it runs.` : `advance it ${size}: turn the cam the way it runs.`}`,
-  }),
+  outside: ({ delta, first }, { sits, within, size }) => {
+    const cure = delta > 0 ? CURE.early : CURE.late;
+    const how = `${size}: turn the cam ${cure.turn}.`;
+    return {
+      headline: `${sits}, ${within}.`,
+      action:
+        first.length === 0
+          ? `${cure.starts} ${how}`
+          : `First ${first.map((each) => FIRST[each]).join(', and ')}. Then ${cure.goesOn} ${how}`,
+    };
+  },
 };
+
+/** What cures a cam that sits early or late; a sentence starts with it, or goes on to it. */
+const CURE = {
+  early: { starts: 'Retard it', goesOn: 'retard it', turn: 'against the way it runs' },
+  late: { starts: 'Advance it', goesOn: 'advance it', turn: 'the way it runs' },
+} as const;
 
 const isOnTarget = ({ delta }: Judged): boolean => Math.abs(delta) < 0.05;
 
@@ -215,64 +200,6 @@ function accused({ named }: Judged, cam: string, speech: Speech): Says {
       : '';
   return { headline: `Do not move the ${cam} yet: most likely ${words}.`, action: `${checkOf(likely)}${also}` };
 }
-
-const AFTER_MOVED = 'Find TDC again, then repeat what was read since: nothing says which readings it took with it.';
-
-const movedWords = (by: number): string =>
-  `the wheel or the pointer has moved by ${computedDegrees(Math.abs(by))} since TDC was proved`;
-
-const checkOf = ({ fault, seen }: FaultFinding): string => (seen ? AFTER_MOVED : FAULTS[fault].check);
-
-/** A fault in words, to stand after "most likely": what it was, at which readings, by how much. */
-function faultWords({ fault, seen, entries, valve, amount }: FaultFinding, { label, units }: Speech): string {
-  if (seen) return movedWords(amount ?? 0);
-  const { words } = FAULTS[fault];
-  const labels = entries.flatMap((entry) => label(entry) ?? []);
-  const own = OWN_WORDS[fault]?.({ words, amount: amount ?? 0, valve, first: labels[0] ?? '', units });
-  if (own !== undefined) return own;
-  if (labels.length > 0 && labels.length <= 2) return `${words} (${labels.join(', ')})`;
-  return valve ? `${words} (${labels.length} of the ${valve})` : words;
-}
-
-interface FaultParts {
-  readonly words: string;
-  readonly amount: number;
-  readonly valve: Valve | null;
-  /** The first reading that it concerns. */
-  readonly first: string;
-  readonly units: LengthUnit;
-}
-
-/** Faults that say more than what they are and where. */
-const OWN_WORDS: Partial<Record<FaultFinding['fault'], (of: FaultParts) => string>> = {
-  'wheel-slipped': ({ amount, first }) =>
-    `the wheel or the pointer moved by ${computedDegrees(Math.abs(amount))}, before the reading “${first}”`,
-  'tdc-not-proved': ({ words, amount }) => `${words}, by ${computedDegrees(Math.abs(amount))}`,
-  'tooth-out': ({ words, amount }) => `${words}: ${computedDegrees(Math.abs(amount))}`,
-  'lsa-off': ({ amount }) =>
-    `the lobes are ground ${computedDegrees(Math.abs(amount) / 2)} of the cam ${amount > 0 ? 'closer together' : 'further apart'} than the card says`,
-  'worn-lobe': ({ valve, amount, units }) =>
-    `${valve ? `the ${valve} lobe is` : 'both lobes are'} worn by ${formatComputedLength(Math.abs(amount), units)}`,
-  'bleed-down': ({ valve }) => (valve ? `the ${valve} lifter bleeds down` : 'both lifters bleed down'),
-  sticking: ({ valve }) =>
-    valve
-      ? `the ${valve} lifter sticks and does not follow its lobe down`
-      : 'both lifters stick and do not follow their lobes down',
-};
-
-/** A fault as the Report lists it. */
-export interface ToldFault extends Pick<FaultFinding, 'fault' | 'better' | 'entries'> {
-  readonly words: string;
-  readonly check: string;
-}
-
-export const tellFault = (found: FaultFinding, speech: Speech): ToldFault => ({
-  fault: found.fault,
-  words: faultWords(found, speech),
-  check: checkOf(found),
-  better: found.better,
-  entries: found.entries,
-});
 
 /** What a verdict rests on and what it was compared with, in words. */
 function basisWords({ rule, count, against, contradicted }: Basis): string {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import jStat from 'jstat';
 import numeric from 'numeric';
+import { JUDGED } from '../testing/judged';
 import { measureSomeCam } from '../simulation/measured-cam';
 import { makeRandom } from '../statistics/random';
 import { chanceOf } from '../statistics/chi-squared';
@@ -155,25 +156,7 @@ describe('5,000 virtual engines of all kinds', () => {
   test('no verdict sends a cam the wrong way that is off by more than the limit and twice the interval', () => {
     for (const { engine, cam, placed, expanded } of weighed) {
       const off = engine.truth[cam];
-      const { move } = judge({
-        cam: 'single',
-        delta: placed.delta,
-        expanded,
-        spread: 0,
-        limit: engine.limit,
-        zeroProved: true,
-        basis: { rule: null, count: 1, against: null, contradicted: false },
-        chance: 1,
-        named: [],
-        worst: null,
-        next: null,
-        doubted: null,
-        first: [],
-        beside: [],
-        converged: true,
-        moved: null,
-        ahead: 0,
-      });
+      const { move } = judge({ ...JUDGED, delta: placed.delta, expanded, limit: engine.limit });
       if (Math.abs(off) > engine.limit + 2 * expanded) expect(move * off).toBeLessThanOrEqual(0);
     }
   });

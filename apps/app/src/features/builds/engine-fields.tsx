@@ -85,6 +85,8 @@ function fieldsOf(form: UseFormReturn<EngineForm>) {
   return { text, choice };
 }
 
+type Fields = ReturnType<typeof fieldsOf>;
+
 /** The wheel is drawn as it is described. */
 function WheelAsDescribed({ values }: { readonly values: EngineForm }) {
   const ring = ringOf(values);
@@ -110,9 +112,8 @@ function WheelAsDescribed({ values }: { readonly values: EngineForm }) {
 }
 
 /** What few need: rockers, pin offset, odd firing, and the instruments. */
-function MoreOfEngine({ form }: { readonly form: UseFormReturn<EngineForm> }) {
-  const values = form.watch();
-  const { text, choice } = fieldsOf(form);
+function MoreOfEngine({ values, fields }: { readonly values: EngineForm; readonly fields: Fields }) {
+  const { text, choice } = fields;
   return (
     <More label="Rockers, pin offset, odd firing, and what is measured with" testID="engine-more">
       <View className="flex-row gap-4">
@@ -154,8 +155,8 @@ function MoreOfEngine({ form }: { readonly form: UseFormReturn<EngineForm> }) {
 export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm> }) {
   const values = form.watch();
   const ring = ringOf(values);
-
-  const { text, choice } = fieldsOf(form);
+  const fields = fieldsOf(form);
+  const { text, choice } = fields;
 
   return (
     <View className="gap-5">
@@ -202,7 +203,7 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
           </View>
         </View>
       </More>
-      <MoreOfEngine form={form} />
+      <MoreOfEngine values={values} fields={fields} />
     </View>
   );
 }

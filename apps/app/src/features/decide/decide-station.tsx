@@ -3,12 +3,13 @@ import { TextLink } from '@/ui/text-link';
 import { type Href, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { CamBalance } from '@/findings/cam-balance';
 import { StationBody } from '@/shell/station-body';
 import { PLACE_NAMES, placeHref } from '@/shell/station-line';
-import { type StationProps, useStation } from '@/logbook/station';
+import { useStation } from '@/logbook/station';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
@@ -77,7 +78,7 @@ export function DecideStation() {
         <Words look="sentence" testID="action">
           {verdict.action}
         </Words>
-        <Beside verdict={verdict} />
+        <Beside />
         {report.read.closing.state === 'same' ? (
           <Words look="soft" testID="closing-same" aria-live="polite">
             {report.read.closing.sentence}
@@ -111,7 +112,7 @@ export function DecideStation() {
   );
 }
 
-type Trial = StationProps['report']['trials'][number];
+type Trial = Report['trials'][number];
 
 /** What the verdict leads to. */
 function WhatNext({
@@ -201,7 +202,8 @@ function Why() {
 }
 
 /** What stands beside the verdict. */
-function Beside({ verdict }: Pick<StationProps['report'], 'verdict'>) {
+function Beside() {
+  const { verdict } = useStation().report;
   if (verdict.beside.length === 0) return null;
   return (
     <View testID="beside" className="gap-1">

@@ -10,6 +10,7 @@ import { PrimaryButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
+import { YesNo } from '@/ui/yes-no';
 import { EndPlay } from './end-play';
 import { useStation } from '@/logbook/station';
 
@@ -38,11 +39,6 @@ const HEADS = [
   { value: 'off', label: 'Head off' },
   { value: 'on', label: 'Head on' },
 ] as const;
-const YES_NO = [
-  { value: 'yes', label: 'Yes' },
-  { value: 'no', label: 'No' },
-] as const;
-
 /** Prepare: how the engine stands, and what is looked at before anything is measured. */
 export function PrepareStation() {
   const { report, write } = useStation();
@@ -110,16 +106,6 @@ function StandsFields({
   readonly stated: Stated;
   readonly onChange: (part: Partial<Stated>) => void;
 }) {
-  const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
-    <View className="grow basis-[150px]">
-      <Choice
-        label={label}
-        options={YES_NO}
-        value={stated[name] ? 'yes' : 'no'}
-        onChange={(value) => onChange({ [name]: value === 'yes' })}
-      />
-    </View>
-  );
   return (
     <View className="gap-3">
       <Choice
@@ -153,9 +139,15 @@ function StandsFields({
         onChange={(drive) => onChange({ drive })}
       />
       <View className="flex-row flex-wrap gap-x-4 gap-y-3">
-        {is('wheel', 'A degree wheel?')}
-        {is('indicator', 'An indicator?')}
-        {stated.head === 'on' ? is('plugHole', 'Plug hole in line with the bore?') : null}
+        <YesNo label="A degree wheel?" value={stated.wheel} onChange={(wheel) => onChange({ wheel })} />
+        <YesNo label="An indicator?" value={stated.indicator} onChange={(indicator) => onChange({ indicator })} />
+        {stated.head === 'on' ? (
+          <YesNo
+            label="Plug hole in line with the bore?"
+            value={stated.plugHole}
+            onChange={(plugHole) => onChange({ plugHole })}
+          />
+        ) : null}
       </View>
     </View>
   );

@@ -10,7 +10,7 @@ import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
 import { tableOf } from './table-of';
 import { BANKS } from './use-reading-choice';
-import { type StationProps, useStation } from '@/logbook/station';
+import { useStation } from '@/logbook/station';
 import { useStationWidth } from '@/shell/use-station-width';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
 import { PrimaryButton } from '@/ui/buttons';
@@ -57,7 +57,8 @@ interface Given {
 type Counted = 'from-zero' | 'anyhow';
 
 /** A trace that is being taken in: what was given, how it is understood, and what becomes of it. */
-function useTraceImport({ report, write }: Pick<StationProps, 'report' | 'write'>) {
+function useTraceImport() {
+  const { report, write } = useStation();
   const { build, read, zero } = report;
   const router = useRouter();
   const [given, setGiven] = useState<Given | null>(null);
@@ -133,8 +134,8 @@ type Import = ReturnType<typeof useTraceImport>;
 
 /** A trace from a file or the clipboard: looked at first, then kept whole, or not at all. */
 export function TraceImport() {
-  const { report, write } = useStation();
-  const taken = useTraceImport({ report, write });
+  const { build } = useStation().report;
+  const taken = useTraceImport();
   const { points, trouble } = taken;
   return (
     <StationBody
@@ -166,7 +167,7 @@ export function TraceImport() {
             remedy={points.problem.remedy}
           />
         ) : null}
-        <HowItIsRead taken={taken} banked={report.build.engine.secondBank !== null} />
+        <HowItIsRead taken={taken} banked={build.engine.secondBank !== null} />
         <Preview taken={taken} />
       </View>
     </StationBody>

@@ -2,6 +2,7 @@ import { TextLink } from '@/ui/text-link';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import type { Report } from '@yosoku/core/report/report';
 import { cutText } from '@yosoku/core/units/text';
 import { AnsweredCheck } from '@/forms/answered-check';
 import { StationBody } from '@/shell/station-body';
@@ -14,7 +15,7 @@ import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { dayWords } from '@/logbook/closed';
-import { type StationProps, useStation } from '@/logbook/station';
+import { useStation } from '@/logbook/station';
 
 /** Sign: what is looked at last, by whom and when; a signed build is closed. */
 export function SignStation() {
@@ -103,7 +104,7 @@ export function SignStation() {
   );
 }
 
-function titleOf({ closed, signed, reopened }: StationProps['report']['sign']): string {
+function titleOf({ closed, signed, reopened }: Report['sign']): string {
   if (closed && signed) return `Signed by ${signed.name} on ${dayWords(signed.at)}`;
   return reopened ? `Reopened: ${reopened.reason}` : 'Before it runs';
 }

@@ -16,15 +16,12 @@ import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { YesNo } from '@/ui/yes-no';
 import { useStation } from '@/logbook/station';
 
 const HEAD = [
   { value: 'off', label: 'Off' },
   { value: 'on', label: 'On' },
-] as const;
-const YES_NO = [
-  { value: 'yes', label: 'Yes' },
-  { value: 'no', label: 'No' },
 ] as const;
 const RIM_BY = [
   { value: 'diameter', label: 'Its diameter' },
@@ -129,17 +126,6 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
 
 /** What is there to work with. */
 function AtHandFields({ at, onChange }: { readonly at: AtHand; readonly onChange: (at: AtHand) => void }) {
-  const is = (name: 'plugHole' | 'wheel' | 'indicator', label: string) => (
-    <View className="grow basis-[150px]">
-      <Choice
-        testID={`at-${name}`}
-        label={label}
-        options={YES_NO}
-        value={at[name] ? 'yes' : 'no'}
-        onChange={(value) => onChange({ ...at, [name]: value === 'yes' })}
-      />
-    </View>
-  );
   return (
     <View className="flex-row flex-wrap gap-x-4 gap-y-3">
       <View className="grow basis-[150px]">
@@ -151,9 +137,26 @@ function AtHandFields({ at, onChange }: { readonly at: AtHand; readonly onChange
           onChange={(head) => onChange({ ...at, head })}
         />
       </View>
-      {at.head === 'on' ? is('plugHole', 'Plug hole in line with the bore?') : null}
-      {is('wheel', 'A degree wheel?')}
-      {is('indicator', 'An indicator?')}
+      {at.head === 'on' ? (
+        <YesNo
+          testID="at-plugHole"
+          label="Plug hole in line with the bore?"
+          value={at.plugHole}
+          onChange={(plugHole) => onChange({ ...at, plugHole })}
+        />
+      ) : null}
+      <YesNo
+        testID="at-wheel"
+        label="A degree wheel?"
+        value={at.wheel}
+        onChange={(wheel) => onChange({ ...at, wheel })}
+      />
+      <YesNo
+        testID="at-indicator"
+        label="An indicator?"
+        value={at.indicator}
+        onChange={(indicator) => onChange({ ...at, indicator })}
+      />
     </View>
   );
 }
