@@ -9,8 +9,9 @@ module.exports = {
   presets: [require('nativewind/preset')],
   darkMode: 'class',
   theme: {
-    // From here on the parts of a station stand side by side; the same figure as in src/ui/layout.ts.
-    screens: { wide: '1000px' },
+    // `roomy`: two short labels fit beside each other; a phone at 200 % zoom has less than that.
+    // `wide`: the parts of a station stand side by side; the same figure as in src/ui/layout.ts.
+    screens: { roomy: '300px', wide: '1000px' },
     colors: {
       transparent: 'transparent',
       ...Object.fromEntries(Object.keys(palette.dye).map((name) => [name, `var(--${name})`])),

@@ -7,11 +7,11 @@ interface Corner {
   readonly label: string;
 }
 
-/** The two readings that a midpoint is made of, in the lower corners beside the wheel. */
+/** The two readings that a midpoint is made of: in the lower corners beside the wheel, or below it where that is too narrow. */
 export function PairedReadings({ left, right }: { readonly left: Corner; readonly right: Corner | null }) {
   return (
     <View
-      className="absolute bottom-0 left-0 right-0 flex-row justify-between px-4 wide:px-0"
+      className="w-full flex-row flex-wrap justify-between gap-x-4 px-4 roomy:absolute roomy:bottom-0 wide:px-0"
       style={{ pointerEvents: 'none' }}
     >
       <Reading {...left} />
@@ -23,7 +23,7 @@ export function PairedReadings({ left, right }: { readonly left: Corner; readonl
 function Reading({ shows = '–', label, end = false }: Corner & { readonly end?: boolean }) {
   const [figure, ...side] = shows.split(' ');
   return (
-    <View className={end ? 'items-end' : ''}>
+    <View className={end ? 'roomy:items-end' : ''}>
       <Words look="figure" className="text-[21px]">
         {figure}
       </Words>

@@ -33,10 +33,10 @@ export function QuietButton({ label, onPress, disabled = false, icon, testID }: 
       aria-disabled={disabled}
       disabled={disabled}
       onPress={onPress}
-      className="min-h-[44px] flex-row items-center justify-center gap-2 px-2 active:opacity-70"
+      className="min-h-[44px] max-w-full flex-row items-center justify-center gap-2 px-2 active:opacity-70"
     >
       {icon ? <View aria-hidden>{icon}</View> : null}
-      <Text className={`font-medium text-[17px] ${disabled ? 'text-soft' : 'text-brass'}`}>{label}</Text>
+      <Text className={`shrink text-center font-medium text-[17px] ${disabled ? 'text-soft' : 'text-brass'}`}>{label}</Text>
     </Pressable>
   );
 }
