@@ -36,7 +36,9 @@ export function QuietButton({ label, onPress, disabled = false, icon, testID }: 
       className="min-h-[44px] max-w-full flex-row items-center justify-center gap-2 px-2 active:opacity-70"
     >
       {icon ? <View aria-hidden>{icon}</View> : null}
-      <Text className={`shrink text-center font-medium text-[17px] ${disabled ? 'text-soft' : 'text-brass'}`}>{label}</Text>
+      <Text className={`shrink text-center font-medium text-[17px] ${disabled ? 'text-soft' : 'text-brass'}`}>
+        {label}
+      </Text>
     </Pressable>
   );
 }

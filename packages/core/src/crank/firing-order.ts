@@ -1,4 +1,4 @@
-import { type Outcome, problem } from '../problem';
+import { type Outcome, type Problem, problem } from '../problem';
 
 /**
  * Checks that a firing order names every cylinder once.
@@ -27,3 +27,15 @@ export const parseFiringOrder = (typed: string): number[] =>
     .split(/[\s,;–-]+/)
     .filter((part) => part !== '')
     .map(Number);
+
+/**
+ * A cylinder that the engine does not have. Only a file can name one, or an engine that was corrected after it was read.
+ * @example cylinderTrouble(9, 8) // "It was read at cylinder 9, and the engine has 8."
+ */
+export function cylinderTrouble(cylinder: number, cylinders: number): Problem | null {
+  if (cylinder <= cylinders) return null;
+  return {
+    message: `It was read at cylinder ${cylinder}, and the engine has ${cylinders}.`,
+    remedy: 'Correct the engine if it has more; otherwise undo it and read it again.',
+  };
+}

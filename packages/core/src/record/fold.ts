@@ -53,6 +53,8 @@ export interface Trial {
 export interface Build {
   readonly description: EntryOf<'build.described'>;
   readonly card: EntryOf<'card.entered'> | null;
+  /** Cards that neither `card` nor what it corrects has replaced: entered on two devices, or written into a file. */
+  readonly otherCards: readonly EntryOf<'card.entered'>[];
   readonly target: EntryOf<'target.set'> | null;
   readonly zeros: readonly Zero[];
   readonly zero: Zero | null;
@@ -147,11 +149,13 @@ export function fold(entries: readonly Entry[]): Build | null {
     phasers: sortById(phasers.get(entry.id) ?? []),
     gaps: sortById(gaps.get(entry.id) ?? []),
   }));
+  const card = lastOf(all('card.entered'), (body) => body.replaces);
   const signature = lastOf(all('build.signed'), (body) => body.after);
 
   return {
     description,
-    card: lastOf(all('card.entered'), (body) => body.replaces),
+    card,
+    otherCards: card ? besideOf(all('card.entered'), card, (body) => body.replaces) : [],
     target: lastOf(all('target.set'), (body) => body.replaces),
     zeros,
     zero: zeros.at(-1) ?? null,
@@ -291,6 +295,22 @@ function inOrder<E extends Linked>(entries: readonly E[], previous: (body: E['bo
 
 const lastOf = <E extends Linked>(entries: readonly E[], previous: (body: E['body']) => string | null): E | null =>
   inOrder(entries, previous).at(-1) ?? null;
+
+/** Entries of chains that begin by themselves beside the one that ends in `last`. */
+function besideOf<E extends Linked>(entries: readonly E[], last: E, previous: (body: E['body']) => string | null): E[] {
+  const byId = new Map(entries.map((entry) => [entry.id, entry]));
+  const firstOf = (entry: E): E => {
+    const passed = new Set<E>();
+    let at = entry;
+    for (let before: E | undefined = at; before && !passed.has(before); before = byId.get(previous(at.body) ?? '')) {
+      passed.add(before);
+      at = before;
+    }
+    return at;
+  };
+  const own = firstOf(last);
+  return entries.filter((entry) => firstOf(entry) !== own);
+}
 
 const sortById = <E extends Linked>(entries: readonly E[]): E[] =>
   [...entries].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));

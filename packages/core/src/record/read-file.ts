@@ -1,4 +1,4 @@
-import { type ParseError, parse, printParseErrorCode } from 'jsonc-parser';
+import { type ParseError, parse, printParseErrorCode, visit } from 'jsonc-parser';
 import { type BuildFile, buildFileSchema } from './file';
 import { firstIssue } from './issue-path';
 
@@ -34,6 +34,23 @@ function troubleIn(text: string): string {
   return `line ${before.length}, column ${column}: ${WRONG[printParseErrorCode(first.error)] ?? 'this is not JSON'}`;
 }
 
+/** A name that stands twice in one object, of which a reader would silently take the second; null where there is none. */
+function twiceNamed(text: string): string | null {
+  const open: Set<string>[] = [];
+  let found: string | null = null;
+  visit(text, {
+    onObjectBegin: () => void open.push(new Set()),
+    onObjectEnd: () => void open.pop(),
+    onObjectProperty: (name, _offset, _length, line, character) => {
+      const names = open.at(-1);
+      if (names?.has(name))
+        found ??= `line ${line + 1}, column ${character + 1}: “${name}” stands twice in one place; only one of the two can be meant`;
+      names?.add(name);
+    },
+  });
+  return found;
+}
+
 /**
  * Reads the text of a build file. A byte order mark before it is passed over.
  * @returns the file, or the field at fault (empty when the text is no JSON: then line and column are named) with what was expected there.
@@ -51,6 +68,8 @@ export function readBuildFile(text: string): ReadFile {
       message: short ? 'the file ends too early: it was cut short' : `this is not JSON text: ${troubleIn(plain)}`,
     };
   }
+  const twice = twiceNamed(plain);
+  if (twice !== null) return { ok: false, field: '', message: twice };
   const parsed = buildFileSchema.safeParse(json);
   if (!parsed.success) return { ok: false, ...firstIssue(parsed.error) };
   return { ok: true, file: parsed.data };

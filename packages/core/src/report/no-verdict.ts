@@ -43,7 +43,8 @@ export function noVerdict(
   return measured
     ? wait(
         'what was measured has nothing to be compared with.',
-        'The card prints no figure for it. Give the card’s events or lift, or measure the intake centreline.',
+        placingViews(trial).find(({ against, remark }) => against === null && remark !== null)?.remark ??
+          'The card prints no figure for it. Give the card’s events or lift, or measure the intake centreline.',
       )
     : wait('the cam has not been measured.', 'Read the wheel at the same drop before and after peak.');
 }

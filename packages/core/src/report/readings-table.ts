@@ -1,7 +1,8 @@
 import { ringPosition } from '../crank/wheel';
 import type { Entry } from '../record/entry';
 import { fold } from '../record/fold';
-import { figureOfReading, methodOf } from '../findings/readings/read-rounds';
+import { methodOf } from '../findings/readings/read-rounds';
+import { figureOfReading } from '../findings/readings/round-trouble';
 import { readingLabel } from './reading-words';
 
 /** Headings of the table, units in them. */

@@ -197,6 +197,7 @@ export const reportSchema = z.strictObject({
   }),
   card: z.strictObject({
     entry: z.string().nullable(),
+    others: z.array(z.string()).describe('Cards that stand beside it and replace nothing, nor are replaced.'),
     name: z.string().nullable(),
     printed: camCardSchema.nullable().describe('The figures as the card prints them.'),
     intakeCentreline: degrees.nullable().describe('Printed or worked out; null where it is disputed.'),

@@ -116,6 +116,7 @@ function describedOf({ description }: Build, entries: readonly Entry[]): Report[
 function cardOf({ build, card }: Findings): Report['card'] {
   return {
     entry: build.card?.id ?? null,
+    others: build.otherCards.map(({ id }) => id),
     name: build.card?.body.name ?? null,
     printed: printedOf(build),
     intakeCentreline: card.intake.centreline,
@@ -152,6 +153,20 @@ function targetOf({ build, target, aim, wanted, aimed }: Findings): Report['targ
   };
 }
 
+/** Two first cards: one of them counts, and nobody decided which. */
+function otherCards({ card, otherCards: others }: Build): Report['problems'] {
+  if (!card || others.length === 0) return [];
+  const named = card.body.name === undefined ? 'the one entered last' : `“${card.body.name}”, entered last,`;
+  return [
+    {
+      entries: [card.id, ...others.map(({ id }) => id)],
+      message: `More than one card was entered, and none of them replaces the others: ${named} counts.`,
+      remedy:
+        'Open Card, see that its figures are those of the cam in the engine, and save it: it then replaces the rest.',
+    },
+  ];
+}
+
 function problemsOf({ build, card }: Findings, troubled: readonly TroubledGroup[]): Report['problems'] {
   return [
     ...card.contradictions.map(({ message, remedy }) => ({
@@ -159,6 +174,7 @@ function problemsOf({ build, card }: Findings, troubled: readonly TroubledGroup[
       message,
       remedy,
     })),
+    ...otherCards(build),
     ...troubled,
     ...[...build.unlinked].map(([id, message]) => ({
       entries: [id],

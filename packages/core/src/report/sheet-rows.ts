@@ -1,7 +1,7 @@
 import { computedDegrees, wheelDegrees } from '../units/degrees';
 import { type LengthUnit, formatLength } from '../units/length';
 import { formatReading } from '../crank/wheel';
-import { figureOfReading } from '../findings/readings/read-rounds';
+import { figureOfReading } from '../findings/readings/round-trouble';
 import { readingLabel } from './reading-words';
 import { PREPARE_CHECKS } from '../prepare/checks';
 import type { Entry, EntryKind, EntryOf } from '../record/entry';

@@ -54,7 +54,11 @@ export function CardStation() {
       return;
     }
     setEmpty(null);
-    if (hasCard(whole.card)) write('card.entered', { replaces: card.entry, ...whole.card });
+    if (hasCard(whole.card)) {
+      write('card.entered', { replaces: card.entry, ...whole.card });
+      for (const other of card.others)
+        write('entry.voided', { voids: other, reason: 'Another card stood beside it, and was saved.' });
+    }
     write('target.set', { replaces: target.entry, ...whole.target });
     form.done();
     router.replace(placeHref(build.id, report.zero.state === 'proved' ? 'read' : 'zero'));
@@ -82,6 +86,11 @@ export function CardStation() {
         <Words look="title" level={1}>
           What the card says
         </Words>
+        {report.problems
+          .filter(({ entries }) => entries.some((each) => card.others.includes(each)))
+          .map(({ message, remedy }) => (
+            <Notice key={message} kind="warning" message={message} remedy={remedy} testID="other-cards" />
+          ))}
         {measured ? (
           <View className="items-start border-l-4 border-brass pl-3">
             <Words>No card? Write it from what was measured of this cam; it then stands as its baseline.</Words>

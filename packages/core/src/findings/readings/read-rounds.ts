@@ -1,3 +1,4 @@
+import { cylinderTrouble } from '../../crank/firing-order';
 import { wrap180 } from '../../units/angle';
 import type { Valve } from '../../cam/card';
 import { formatReading, ringPosition } from '../../crank/wheel';
@@ -7,6 +8,14 @@ import type { Problem } from '../../problem';
 import { formatLength } from '../../units/length';
 import type { EntryOf } from '../../record/entry';
 import type { Build, Round } from '../../record/fold';
+import {
+  figureOfReading,
+  heightTrouble,
+  otherMethodTrouble,
+  pairTrouble,
+  twiceTrouble,
+  zeroTrouble,
+} from './round-trouble';
 import { type SettingFinding, type ZeroOfReading, offsetOf, zeroOfReading } from './zero-passes';
 
 export type SitsOn = EntryOf<'reading.taken'>['body']['sitsOn'];
@@ -64,9 +73,6 @@ type Reading = EntryOf<'reading.taken'>;
 
 export const methodOf = (round: Round): ReadMethodName => round.readings[0]?.body.method ?? 'centreline';
 
-/** The drop, height or lift that the indicator showed, mm. */
-export const figureOfReading = ({ shows }: Reading['body']): number =>
-  shows.kind === 'below-peak' ? shows.drop : shows.lift;
 const flankOf = ({ shows }: Reading['body']): Flank | null => ('flank' in shows ? shows.flank : null);
 
 /** Place of a reading among those of its method; −1 where it is none of them, or was turned the wrong way. */
@@ -108,14 +114,21 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
   finding.zero = zero;
   finding.zeroProved = used > 0 && zeroProved;
   finding.rebasedBy = zero?.rebasedBy ?? null;
-  if (used === 0 || reads === 'curve') return finding;
+  const nowhere = cylinderTrouble(finding.cylinder, build.description.body.engine.cylinders);
+  if (nowhere) return withTrouble(finding, nowhere);
+  if (reads === 'curve') return finding;
+  if (used === 0) {
+    const foreign = readings.find((_, at) => finding.readings[at]?.aside === 'other-method');
+    return foreign ? withTrouble(finding, otherMethodTrouble(method, foreign.body)) : finding;
+  }
 
   const twice = new Set(places).size < places.length && used > slots.length - finding.lacking;
   const spoiled = heightTrouble(finding, build) ?? (twice ? twiceTrouble(method) : null);
   if (spoiled) return withTrouble(finding, spoiled);
   const [first, second] = [readings[places.indexOf(0)], readings[places.indexOf(1)]];
   if (!first || (slots.length > 1 && !second)) return finding;
-  const torn = (second ? pairTrouble(method, first, second) : null) ?? zeroTrouble(method, first, zero, oneZero);
+  const torn =
+    (second ? pairTrouble(method, first.body, second.body) : null) ?? zeroTrouble(method, first.body, zero, oneZero);
   if (torn) return withTrouble(finding, torn);
   const at = (reading: Reading | undefined): number => (reading?.body.wheel ? ringPosition(reading.body.wheel) : 0);
   SOLVE[method](finding, {
@@ -138,7 +151,7 @@ function asRecorded({ id: round, readings }: Round, method: ReadMethodName, plac
     bank: bankOf(first?.cylinder ?? 1, build),
     valve: first?.valve ?? 'intake',
     sitsOn: first?.sitsOn ?? 'lifter',
-    height: READ_METHODS[method].height && first ? figureOfReading(first) : null,
+    height: heightOf(readings, method),
     centreline: null,
     events: null,
     opens: null,
@@ -164,79 +177,18 @@ function asRecorded({ id: round, readings }: Round, method: ReadMethodName, plac
   return finding;
 }
 
+/** The drop or height of a round: that of its first reading which the indicator took as the method does. */
+function heightOf(readings: Round['readings'], method: ReadMethodName): number | null {
+  const { height, slots } = READ_METHODS[method];
+  const fits = height && readings.find(({ body }) => slots.some(({ shows }) => shows === body.shows.kind));
+  return fits ? figureOfReading(fits.body) : null;
+}
+
 /** A round whose readings cannot be right. */
 function withTrouble(finding: Finding, trouble: Problem): Finding {
   finding.problem = trouble;
   finding.holds = false;
   return finding;
-}
-
-const nounOf = (method: ReadMethodName): 'pair' | 'reading' =>
-  READ_METHODS[method].slots.length > 1 ? 'pair' : 'reading';
-const figureNounOf = (method: ReadMethodName): 'drop' | 'height' => READ_METHODS[method].height?.noun ?? 'height';
-
-/** No drop or height can be as much as the lobe lifts. */
-function heightTrouble({ method, height, valve, sitsOn }: Finding, build: Build): Problem | null {
-  const lift = build.card?.body[valve]?.lobeLift;
-  if (height === null || lift === undefined || sitsOn === 'valve' || height < lift) return null;
-  const inUnits = (mm: number): string => formatLength(mm, build.description.body.units);
-  const noun = figureNounOf(method);
-  return {
-    message: `A ${noun} of ${inUnits(height)} is not less than the whole lobe lift, ${inUnits(lift)} on the card.`,
-    remedy: `Undo the ${nounOf(method)} and read it at a smaller ${noun}, or correct the card.`,
-  };
-}
-
-const twiceTrouble = (method: ReadMethodName): Problem =>
-  READ_METHODS[method].from === 'peak'
-    ? {
-        message: 'The same side of the nose was recorded twice in one pair.',
-        remedy: 'Undo the one that is wrong.',
-      }
-    : {
-        message: `The same reading was recorded twice in one ${nounOf(method)}.`,
-        remedy: 'Undo the one that is wrong.',
-      };
-
-/** Why two readings are no pair. */
-function pairTrouble(method: ReadMethodName, { body: first }: Reading, { body: second }: Reading): Problem | null {
-  const noun = figureNounOf(method);
-  if (figureOfReading(first) !== figureOfReading(second))
-    return {
-      message: `The two sides were read at different ${noun}s.`,
-      remedy: `Undo one of them and read it at the same ${noun}.`,
-    };
-  if (first.valve !== second.valve || first.sitsOn !== second.sitsOn)
-    return {
-      message: 'The indicator was moved between the two readings.',
-      remedy: 'Undo the pair and read both again.',
-    };
-  if (first.setting !== second.setting)
-    return {
-      message: 'The wheel was set anew between the two readings.',
-      remedy: 'Undo the pair and read both again.',
-    };
-  return null;
-}
-
-/** Why a round has no zero to lean on. */
-function zeroTrouble(
-  method: ReadMethodName,
-  { body }: Reading,
-  zero: ZeroOfReading | null,
-  oneZero: boolean,
-): Problem | null {
-  if (body.setting !== null && !zero)
-    return {
-      message: 'The TDC that it depends on has been undone or is not in the logbook.',
-      remedy: `Read the ${nounOf(method)} again.`,
-    };
-  if (!oneZero)
-    return {
-      message: 'The zero was disturbed between the two readings.',
-      remedy: 'Read the pair again on a proved zero.',
-    };
-  return null;
 }
 
 /** The readings of a whole round: where the wheel stood on each flank, crank degrees, what true TDC shows, and the indicator, mm. */

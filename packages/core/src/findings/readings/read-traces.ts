@@ -1,3 +1,4 @@
+import { cylinderTrouble } from '../../crank/firing-order';
 import type { Valve } from '../../cam/card';
 import { type TraceCurve, readTrace } from '../../cam/trace';
 import type { TraceConditions, TracePoint } from '../../cam/trace-points';
@@ -6,7 +7,8 @@ import { type Outcome, type Problem } from '../../problem';
 import { wrap180 } from '../../units/angle';
 import type { EntryOf } from '../../record/entry';
 import type { Build, Trial } from '../../record/fold';
-import { bankOf, figureOfReading, methodOf, type SitsOn } from './read-rounds';
+import { bankOf, methodOf, type SitsOn } from './read-rounds';
+import { figureOfReading } from './round-trouble';
 import {
   type SettingFinding,
   type ZeroOfReading,
@@ -106,6 +108,7 @@ export function findTraces(trial: Trial, build: Build, settings: ReadonlyMap<str
           placed: true,
           points: inTurn(points),
           fit: (of) => fitOnce(first, key, of, conditions),
+          build,
         }),
       ];
     });
@@ -125,6 +128,7 @@ export function findTraces(trial: Trial, build: Build, settings: ReadonlyMap<str
       placed: entry.body.counted === 'from-zero',
       points,
       fit: (of) => fitOnce(entry, key, of, conditions),
+      build,
     });
   });
   return [...typed, ...recorded];
@@ -153,18 +157,12 @@ function finish(of: {
   readonly placed: boolean;
   readonly points: readonly Loose[];
   readonly fit: (points: readonly TracePoint[]) => Outcome<{ curve: TraceCurve }>;
+  readonly build: Build;
 }): TraceFinding {
   const { id, typed, name, body, zero, points } = of;
-  const found: Outcome<{ curve: TraceCurve }> =
-    body.approach === 'backward'
-      ? {
-          ok: false,
-          problem: {
-            message: 'It was taken turning backwards, so the slack in the timing drive is in it.',
-            remedy: 'Take it again the way the engine runs.',
-          },
-        }
-      : of.fit(points);
+  const nowhere = cylinderTrouble(body.cylinder, of.build.description.body.engine.cylinders);
+  const spoiled = nowhere ?? (body.approach === 'backward' ? TURNED_BACK : null);
+  const found: Outcome<{ curve: TraceCurve }> = spoiled ? { ok: false, problem: spoiled } : of.fit(points);
   const curve = found.ok ? found.curve : null;
   const offset = offsetOf(zero);
   const shift = curve ? wrap180(curve.nose - offset) - curve.nose : -offset;
@@ -181,7 +179,7 @@ function finish(of: {
     placed: of.placed,
     zero,
     zeroProved: zero?.proved ?? false,
-    problem: found.ok || (typed && points.length < SOON) ? null : found.problem,
+    problem: found.ok || (typed && !nowhere && points.length < SOON) ? null : found.problem,
     dots: points.map(({ entry, place, angle, lift }, i) => ({
       entry,
       place,
@@ -191,6 +189,11 @@ function finish(of: {
     })),
   };
 }
+
+const TURNED_BACK: Problem = {
+  message: 'It was taken turning backwards, so the slack in the timing drive is in it.',
+  remedy: 'Take it again the way the engine runs.',
+};
 
 /** A typed trace is not found fault with before it has this many points. */
 const SOON = 12;

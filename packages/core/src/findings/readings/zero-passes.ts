@@ -1,3 +1,4 @@
+import { cylinderTrouble } from '../../crank/firing-order';
 import { firingTdcs } from '../../crank/firing';
 import { PROOF_LIMIT, holdsExchanged, provesZero, solveTdc } from '../../tdc/equal-heights';
 import type { SliderCrank } from '../../crank/slider-crank';
@@ -111,6 +112,8 @@ function findPass(pass: Pass, setting: string | null, zero: Zero, described: Des
   }));
   const base = { id: pass.id, setting, readings, result: null, problem: null, exchanged: false, proves: null };
   const trouble = (message: string, remedy: string): PassFinding => ({ ...base, problem: { message, remedy } });
+  const nowhere = cylinderTrouble(zero.begun.cylinder, described.engine.cylinders);
+  if (nowhere) return { ...base, problem: nowhere };
   const { label, figure, readings: count } = ZERO_METHODS[method];
   const twice = pass.before.length > 1 ? label.before : pass.after.length > 1 ? label.after : null;
   if (twice !== null)

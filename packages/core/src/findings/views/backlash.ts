@@ -4,7 +4,7 @@ import { combineRounds } from '../../measure/read-uncertainty';
 import { wrap180 } from '../../units/angle';
 import { computedDegrees } from '../../units/degrees';
 import type { Trial } from '../../record/fold';
-import { figureOfReading } from '../readings/read-rounds';
+import { figureOfReading } from '../readings/round-trouble';
 import { wheelStepOf } from '../readings/zero-passes';
 import { type View, type ViewContext, pairsWords, makeView } from './view';
 

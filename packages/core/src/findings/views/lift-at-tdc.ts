@@ -5,12 +5,13 @@ import { advanced, lobeAt } from '../../cam/lobe';
 import { USUAL_CRANK, firstStopBias, zeroUncertainty } from '../../tdc/zero-uncertainty';
 import { decimal } from '../../units/decimal';
 import { MM_PER_INCH, formatComputedLength } from '../../units/length';
-import type { RoundFinding } from '../readings/read-rounds';
+import type { RoundFinding, SitsOn } from '../readings/read-rounds';
 import { crankOf, resolutionOf } from '../readings/zero-passes';
-import { type View, type ViewContext, atLobe, scaleOf, counting, sign } from './view';
+import { type View, type ViewContext, atLobe, scaleOf, scaleKnown, counting, sign } from './view';
 
 /** The lift that the wanted centreline means, and what it gains for each degree of advance: by the card's own lifts, else by its lobe. */
-function liftTarget(context: ViewContext, valve: Valve) {
+function liftTarget(context: ViewContext, valve: Valve, sitsOn: SitsOn) {
+  if (!scaleKnown(context, valve, sitsOn)) return null;
   const wanted = context.wanted[valve];
   if (wanted === null) return null;
   const printed = context.build.card?.body[valve]?.liftAtTdc ?? [];
@@ -36,7 +37,7 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
   const group = counting(rounds.filter((round) => round.method === 'lift-at-tdc' && round.lift !== null));
   const [first] = group;
   if (!first) return [];
-  const target = liftTarget(context, valve);
+  const target = liftTarget(context, valve, first.sitsOn);
   const scale = scaleOf(context, valve, first.sitsOn);
   const lifts = group.map(
     (round) => atLobe(context, valve, first.sitsOn, round.lift ?? 0) - (target?.perAdvance ?? 0) * (round.pastTdc ?? 0),
@@ -67,10 +68,14 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
         ? `${formatComputedLength(target.lift, described.units)}, ${formatSlope(target.perAdvance, described.units)}`
         : null,
       proved: withWheel ? group.some((round) => round.zeroProved) : true,
-      remark: target ? target.remark : 'The card says nothing to compare it with.',
+      remark: target ? target.remark : scaleKnown(context, valve, first.sitsOn) ? NOTHING_PRINTED : NO_RATIO,
     },
   ];
 }
+
+const NOTHING_PRINTED = 'The card says nothing to compare it with.';
+const NO_RATIO =
+  'It was read at the valve, and the card speaks of the lobe: without the rocker ratio the two cannot be compared. Give the ratio with the engine or on the card.';
 
 const formatSlope = (perDegree: number, units: 'in' | 'mm'): string =>
   units === 'in'

@@ -53,11 +53,16 @@ export interface ViewContext {
   readonly known: Map<string, PairTerms>;
 }
 
+const ratioOf = ({ build, card }: ViewContext, valve: Valve): number | null =>
+  build.description.body.engine.rockerRatio?.[valve] ?? card[valve].ratio;
+
 /** Lift at what the indicator sits on for each 1 of lobe. */
-export function scaleOf({ build, card }: ViewContext, valve: Valve, sitsOn: SitsOn): number {
-  if (sitsOn !== 'valve') return 1;
-  return build.description.body.engine.rockerRatio?.[valve] ?? card[valve].ratio ?? 1;
-}
+export const scaleOf = (context: ViewContext, valve: Valve, sitsOn: SitsOn): number =>
+  sitsOn === 'valve' ? (ratioOf(context, valve) ?? 1) : 1;
+
+/** Can a lift at what the indicator sits on be told as lift of the lobe? At the valve only with the rocker ratio. */
+export const scaleKnown = (context: ViewContext, valve: Valve, sitsOn: SitsOn): boolean =>
+  sitsOn !== 'valve' || ratioOf(context, valve) !== null;
 
 /** A lift at what the indicator sits on, as lift of the lobe, mm: at the valve (lift + lash) ÷ ratio. */
 export function atLobe(context: ViewContext, valve: Valve, sitsOn: SitsOn, lift: number): number {
