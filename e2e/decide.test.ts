@@ -166,3 +166,36 @@ test('wide: a wheel that slipped between the valves: nothing is moved, and the c
   await goTo('decide');
   await browser.seeText('verdict', /TDC is not proved/);
 });
+
+test('phone: a late cam is left as it is, knowingly, down to the signed sheet and the list', async () => {
+  browser = await openBrowser(server.base, PHONE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await provedBuild(browser, 'Plover Ferry four');
+  await browser.fill('card-centreline', '107');
+  await browser.press('card-save');
+  await readCentreline('66', '153');
+  await browser.press('next');
+  const said = await browser.seeText('verdict', /^The cam sits 2\.5° late, ±0\.\d°\.$/);
+  await browser.press('leave-it');
+  await browser.press('accept');
+  await browser.find('[role="alert"]');
+  await expectAccessible();
+  await browser.fill('accept-reason', 'Mild street cam.');
+  await browser.press('accept');
+  await browser.seeText('accepted', /^Left as it is: Mild street cam\./);
+  await expectAccessible();
+  await browser.press('to-clear');
+  await goTo('sign');
+  await browser.seeText('accepted', /^Left as it is: Mild street cam\./);
+  expect(await browser.text('open-points')).not.toContain(said);
+  for (const check of ['fasteners', 'locking', 'trigger', 'tools-out', 'turned-over', 'lash', 'clearance'])
+    await browser.press(`sign-done-${check}`);
+  await browser.press('sign');
+  await browser.seeText('sentence', /^Signed by Mara Quill/);
+  await goTo('sheet');
+  await browser.seeMain(
+    /Left as it is: Mild street cam\.[\s\S]*Signed by Mara Quill[\s\S]*Left as it is: Mild street cam\./,
+  );
+  await browser.visit('/');
+  await browser.seeMain(/Signed by Mara Quill\. The cam sits 2\.5° late, ±0\.\d°\. Left as it is: Mild street cam\./);
+});

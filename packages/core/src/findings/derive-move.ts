@@ -63,7 +63,10 @@ interface Off {
 
 /** What there is to say of it: the sentence is made in the Report. */
 export type MoveSays =
-  | { readonly code: 'no-verdict' | 'not-now' | 'on-target' | 'unfitted' | 'reaches' | 'breaks' | 'no-room' }
+  | {
+      readonly code:
+        'no-verdict' | 'not-now' | 'on-target' | 'accepted' | 'unfitted' | 'reaches' | 'breaks' | 'no-room';
+    }
   /** Nothing that is fitted turns `cams`, or brings them nearer; `off` is everything that sits off its target. */
   | { readonly code: 'nothing-turns' | 'nothing-nearer'; readonly off: readonly Off[]; readonly cams: readonly Cam[] }
   /** What is fitted does not reach; `wanted` of the cam that is left furthest off. */
@@ -97,7 +100,10 @@ const nothing = (state: MoveStationFinding['state'], says: MoveSays): MoveStatio
   plans: [],
 });
 
-/** What to set where, so that every cam comes to its target. */
+/**
+ * What to set where, so that every cam comes to its target.
+ * @param accepted where they sit is left as it is, knowingly.
+ */
 export function deriveMove(
   build: Build,
   trial: TrialFinding | undefined,
@@ -105,10 +111,12 @@ export function deriveMove(
   clearance: readonly ClearanceFinding[],
   card: CompletedCard,
   cylinder: CylinderKnown,
+  accepted: boolean,
 ): MoveStationFinding {
   const verdict = trial?.decision.verdict;
   if (!trial || !verdict) return nothing('waiting', { code: 'no-verdict' });
   if (verdict.kind === 'leave') return nothing('stay', { code: 'on-target' });
+  if (accepted) return nothing('stay', { code: 'accepted' });
   if (verdict.kind !== 'move') return nothing('waiting', { code: 'not-now' });
   if (drive.parts.length === 0) return nothing('unfitted', { code: 'unfitted' });
   const cams = camsOf(build).flatMap((cam): Measured[] => {

@@ -27,30 +27,44 @@ export interface ProofReading {
   readonly readings: number;
 }
 
-/** nothing: no move was made. due: what shows it is still to be read. proved; off: it sits outside the limit still. doubt: the readings do not say. */
+/** nothing: no move was made. due: what shows it is still to be read. proved; off: it sits outside the limit still. doubt: the readings do not say. accepted: it is left as it is, knowingly. */
 export interface ProofFinding {
-  readonly state: 'nothing' | 'due' | 'proved' | 'off' | 'doubt';
+  readonly state: 'nothing' | 'due' | 'proved' | 'off' | 'doubt' | 'accepted';
   /** stays: nothing has to be moved. find-tdc: before anything can be read. wrong-way: it went against what was expected. */
   readonly because:
-    'nothing-moved' | 'stays' | 'find-tdc' | 'read' | 'read-again' | 'proved' | 'wrong-way' | 'not-there' | 'doubt';
+    | 'nothing-moved'
+    | 'stays'
+    | 'find-tdc'
+    | 'read'
+    | 'read-again'
+    | 'proved'
+    | 'wrong-way'
+    | 'not-there'
+    | 'doubt'
+    | 'accepted';
   readonly rows: readonly ProofRow[];
   readonly next: readonly ProofReading[];
 }
 
 const AGREES = 2.5;
 
-/** Did the move do what it should? The shortest set of readings that would show it, then prediction against measurement. */
+/**
+ * Did the move do what it should? The shortest set of readings that would show it, then prediction against measurement.
+ * @param accepted where the cams sit is left as it is, knowingly.
+ */
 export function deriveProof(
   build: Build,
   trials: readonly TrialFinding[],
   drive: DriveFinding,
   zeroProved: boolean,
+  accepted: boolean,
 ): ProofFinding {
   const trial = trials.at(-1);
   const held = build.trial;
   if (!trial || !held || trials.length < 2 || trial.why !== 'moved') {
     const stays = trial?.decision.verdict?.kind === 'leave';
-    return { state: 'nothing', because: stays ? 'stays' : 'nothing-moved', rows: [], next: [] };
+    const because = stays ? 'stays' : accepted ? 'accepted' : 'nothing-moved';
+    return { state: 'nothing', because, rows: [], next: [] };
   }
   const rows = (held.move?.predicted ?? []).map((predicted) => proofRow(predicted, trial, trials));
   const next = nextReadings(build, trials, trial);
@@ -58,6 +72,7 @@ export function deriveProof(
   if (next.length > 0 || !verdict)
     return { state: 'due', because: !zeroProved ? 'find-tdc' : next.length > 0 ? 'read' : 'read-again', rows, next };
   if (verdict.kind === 'leave') return { state: 'proved', because: 'proved', rows, next };
+  if (accepted) return { state: 'accepted', because: 'accepted', rows, next };
   if (verdict.kind === 'move')
     return { state: 'off', because: wentWrongWay(drive, trial) ? 'wrong-way' : 'not-there', rows, next };
   return { state: 'doubt', because: 'doubt', rows, next };

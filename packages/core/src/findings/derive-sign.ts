@@ -1,5 +1,6 @@
 import { VALVES, type Valve } from '../cam/card';
 import { SIGN_CHECKS, SIGN_CHECK_NAMES, type SignCheckName } from '../sign/sign-checks';
+import { type AcceptedFinding, placeAccepted } from './accepted';
 import type { ClearanceFinding } from './derive-clearance';
 import type { ProofFinding } from './derive-proof';
 import type { TrialFinding } from './derive-trial';
@@ -8,7 +9,9 @@ import type { Build } from '../record/fold';
 /** What a builder should know before signing. */
 export type OpenPoint =
   | { readonly code: 'tdc-unproved' | 'no-verdict' | 'not-on-target' | 'move-unproved' | 'clearance-unknown' }
-  | { readonly code: 'tight'; readonly valve: Valve };
+  | { readonly code: 'tight'; readonly valve: Valve }
+  /** A duration or a lift that is not the card’s, of a view. */
+  | { readonly code: 'differs'; readonly view: string };
 
 /** The signing of a build: what is checked, what stands open, who signed. */
 export interface SignFinding {
@@ -48,6 +51,7 @@ export function deriveSign(
   zeroProved: boolean,
   proof: ProofFinding,
   clearance: readonly ClearanceFinding[],
+  accepted: readonly AcceptedFinding[],
 ): SignFinding {
   const enough = clearance.every(({ state }) => state === 'enough');
   const checks = SIGN_CHECK_NAMES.map((check): SignFinding['checks'][number] => {
@@ -71,7 +75,7 @@ export function deriveSign(
   );
   return {
     checks,
-    open: openPoints(trials, zeroProved, proof, clearance),
+    open: openPoints(trials, zeroProved, proof, clearance, accepted),
     ready: checks.every(({ state }) => state !== 'due'),
     signed: signature && {
       entry: signature.id,
@@ -91,11 +95,17 @@ function openPoints(
   zeroProved: boolean,
   proof: ProofFinding,
   clearance: readonly ClearanceFinding[],
+  accepted: readonly AcceptedFinding[],
 ): OpenPoint[] {
-  const verdict = trials.at(-1)?.decision.verdict;
+  const trial = trials.at(-1);
+  const verdict = trial?.decision.verdict;
   const open: OpenPoint[] = [];
   if (!zeroProved) open.push({ code: 'tdc-unproved' });
-  if (verdict?.kind !== 'leave') open.push({ code: verdict ? 'not-on-target' : 'no-verdict' });
+  if (verdict?.kind !== 'leave' && !placeAccepted(accepted))
+    open.push({ code: verdict ? 'not-on-target' : 'no-verdict' });
+  for (const view of trial?.views ?? [])
+    if (view.differs && !accepted.some((each) => each.view === view.key && each.stands))
+      open.push({ code: 'differs', view: view.key });
   if (proof.state === 'due') open.push({ code: 'move-unproved' });
   for (const { state, valve } of clearance) if (state === 'tight') open.push({ code: 'tight', valve });
   if (clearance.some(({ state }) => state === 'unknown')) open.push({ code: 'clearance-unknown' });

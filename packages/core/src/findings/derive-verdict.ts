@@ -278,5 +278,6 @@ export const placeViews = (views: readonly View[], { places }: Decision): View[]
       against: view.against,
       proved: view.proved,
       remark: view.remark,
+      differs: view.differs,
     };
   });

@@ -8,6 +8,7 @@ import { findAll } from './find-all';
 /** Texts that a finding only hands on: what a builder typed, a refusal (`problem.ts`), and what a member of a family says of itself. */
 const HANDED_ON = new Set([
   'build',
+  'accepted',
   'problem',
   'predicted',
   'correction',

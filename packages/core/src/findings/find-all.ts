@@ -3,6 +3,7 @@ import type { CompletedCard } from '../cam/complete-card';
 import type { CylinderKnown } from '../cam/what-if';
 import type { Described } from '../record/entry';
 import type { Build } from '../record/fold';
+import { type AcceptedFinding, deriveAccepted, placeAccepted } from './accepted';
 import { type ClearanceFinding, deriveClearance } from './derive-clearance';
 import { type CrankFinding, deriveCrank } from './derive-crank';
 import { type DriveFinding, deriveDrive } from './derive-drive';
@@ -36,6 +37,8 @@ export interface Findings {
   readonly trials: readonly TrialFinding[];
   /** The trial that is being read. */
   readonly trial: TrialFinding | undefined;
+  /** What of it was left as it is, knowingly. */
+  readonly accepted: readonly AcceptedFinding[];
   readonly wear: readonly WearFinding[];
   readonly drive: DriveFinding;
   readonly clearance: readonly ClearanceFinding[];
@@ -58,7 +61,9 @@ export function findAll(build: Build): Findings {
   const drive = deriveDrive(build, trials);
   const clearance = deriveClearance(build, trials, card);
   const proved = zero.state === 'proved';
-  const proof = deriveProof(build, trials, drive, proved);
+  const accepted = deriveAccepted(build, trial, target.limit);
+  const stays = placeAccepted(accepted);
+  const proof = deriveProof(build, trials, drive, proved, stays);
   return {
     build,
     prepare: derivePrepare(build),
@@ -74,13 +79,14 @@ export function findAll(build: Build): Findings {
     plan: planReading(build, trial, target.judgedBy),
     trials,
     trial,
+    accepted,
     wear: deriveWear(trials),
     drive,
     clearance,
-    move: deriveMove(build, trial, drive, clearance, card, cylinder),
+    move: deriveMove(build, trial, drive, clearance, card, cylinder, stays),
     proof,
     // What was read without a wheel leans on no zero.
-    sign: deriveSign(build, trials, proved || (judged && !isOnWheel(trial)), proof, clearance),
+    sign: deriveSign(build, trials, proved || (judged && !isOnWheel(trial)), proof, clearance, accepted),
   };
 }
 

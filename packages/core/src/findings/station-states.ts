@@ -1,4 +1,5 @@
 import { RULING_METHODS } from '../measure/read-methods';
+import { placeAccepted } from './accepted';
 import type { Findings } from './find-all';
 import type { TrialFinding } from './derive-trial';
 import type { ZeroState } from './derive-zero';
@@ -39,10 +40,10 @@ const STATE_OF: Readonly<Record<Station, (found: Findings) => StationState>> = {
     if (placing.length > 0) return placing.some(({ proved }) => proved) ? 'done' : 'void';
     return (trial?.rounds.length ?? 0) + (trial?.traces.length ?? 0) > 0 ? 'begun' : 'due';
   },
-  decide({ trial }) {
+  decide({ trial, accepted }) {
     const verdict = trial?.decision.verdict;
     if (!verdict) return 'due';
-    return verdict.kind === 'leave' ? 'done' : 'begun';
+    return verdict.kind === 'leave' || placeAccepted(accepted) ? 'done' : 'begun';
   },
   move({ move }) {
     if (move.state === 'stay') return 'done';
@@ -50,7 +51,7 @@ const STATE_OF: Readonly<Record<Station, (found: Findings) => StationState>> = {
   },
   prove({ proof, move }) {
     if (proof.state === 'nothing') return move.state === 'stay' ? 'done' : 'due';
-    if (proof.state === 'proved') return 'done';
+    if (proof.state === 'proved' || proof.state === 'accepted') return 'done';
     return proof.state === 'off' ? 'void' : 'begun';
   },
   clear({ clearance, sign }) {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { buildDescribed, entryVoided } from './entries/build';
 import { cardEntered, targetSet } from './entries/card';
 import { clearanceMeasured, clearanceSetUp } from './entries/clear';
+import { verdictAccepted } from './entries/decide';
 import { driveFitted, phaserRead } from './entries/move';
 import { asItStands, checkMade, endPlayMeasured } from './entries/prepare';
 import { readingTaken, tracePointsVoided, traceRecorded, trialBegun } from './entries/read';
@@ -44,6 +45,7 @@ export const ENTRIES = {
   'reading.taken': { body: readingTaken, undoable: true },
   'trace.recorded': { body: traceRecorded, undoable: true },
   'trace.points-voided': { body: tracePointsVoided, undoable: true },
+  'verdict.accepted': { body: verdictAccepted, undoable: false },
   'drive.fitted': { body: driveFitted, undoable: true },
   'phaser.read': { body: phaserRead, undoable: true },
   'clearance.set-up': { body: clearanceSetUp, undoable: false },

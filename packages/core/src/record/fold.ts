@@ -47,6 +47,8 @@ export interface Trial {
   readonly drive: EntryOf<'drive.fitted'> | null;
   readonly phasers: readonly EntryOf<'phaser.read'>[];
   readonly gaps: readonly EntryOf<'clearance.measured'>[];
+  /** What was left as it is, knowingly. */
+  readonly accepted: readonly EntryOf<'verdict.accepted'>[];
 }
 
 /** What a logbook says, before any arithmetic: links followed, voided entries out, corrections applied. */
@@ -126,6 +128,7 @@ export function fold(entries: readonly Entry[]): Build | null {
   const drives = inTrial('drive.fitted');
   const phasers = inTrial('phaser.read');
   const gaps = inTrial('clearance.measured');
+  const accepted = inTrial('verdict.accepted');
 
   const takenByZero = groupBy(taken, (entry) => entry.body.zero);
   const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
@@ -148,6 +151,7 @@ export function fold(entries: readonly Entry[]): Build | null {
     drive: lastOf(drives.get(entry.id) ?? [], (body) => body.replaces),
     phasers: sortById(phasers.get(entry.id) ?? []),
     gaps: sortById(gaps.get(entry.id) ?? []),
+    accepted: inOrder(accepted.get(entry.id) ?? [], (body) => body.replaces),
   }));
   const card = lastOf(all('card.entered'), (body) => body.replaces);
   const signature = lastOf(all('build.signed'), (body) => body.after);
@@ -195,7 +199,8 @@ function* wheelsOf(
   for (const { body } of readings) if (body.wheel) yield body.wheel;
 }
 
-type TrialKind = 'reading.taken' | 'trace.recorded' | 'drive.fitted' | 'phaser.read' | 'clearance.measured';
+type TrialKind =
+  'reading.taken' | 'trace.recorded' | 'drive.fitted' | 'phaser.read' | 'clearance.measured' | 'verdict.accepted';
 
 /** The last answer to each question. */
 function lastOfEach<E extends Linked & { readonly body: { readonly replaces: string | null } }, K>(

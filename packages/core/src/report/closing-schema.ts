@@ -130,7 +130,7 @@ export const closingReport = {
     ),
   }),
   proof: z.strictObject({
-    state: z.enum(['nothing', 'due', 'proved', 'off', 'doubt']),
+    state: z.enum(['nothing', 'due', 'proved', 'off', 'doubt', 'accepted']),
     sentence: z.string(),
     rows: z.array(
       z.strictObject({

@@ -37,6 +37,8 @@ function moveWords(
       return { sentence: 'There is no verdict yet to move by. Measure the cam, then decide.', then: null };
     case 'on-target':
       return { sentence: 'The cam is on target. Do not move it.', then: null };
+    case 'accepted':
+      return { sentence: 'It is left as it is. Take that back at Decide to plan a move.', then: null };
     case 'not-now':
       return { sentence: `Do not move anything now. ${verdict?.headline ?? ''}`, then: null };
     case 'unfitted':

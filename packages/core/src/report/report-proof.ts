@@ -10,6 +10,8 @@ export interface ProofContext {
   readonly limit: number;
   /** Is there a second bank, whose readings have to be told apart? */
   readonly banked: boolean;
+  /** Why the place of the cams is left as it is, in words. */
+  readonly accepted: string | null;
   /** What the hardware really gave, in words. */
   readonly gave: string | null;
 }
@@ -38,7 +40,7 @@ const askedWords = ({ method, valve, bank }: ProofReading, banked: boolean): str
 function proofWords(
   { because }: ProofFinding,
   next: Report['proof']['next'],
-  { verdict, limit }: ProofContext,
+  { verdict, limit, accepted }: ProofContext,
 ): string {
   const headline = verdict?.headline ?? '';
   switch (because) {
@@ -61,6 +63,8 @@ function proofWords(
       return `It went the wrong way. ${headline} Look which way the hardware was put in, then move it again.`;
     case 'not-there':
       return `Not there yet. ${headline} Move it again: what it gave this time is counted in.`;
+    case 'accepted':
+      return `${headline} ${accepted ?? ''}`;
     case 'doubt':
       return headline;
   }

@@ -381,6 +381,7 @@ export const reportSchema = z.strictObject({
             against: z.string().nullable(),
             proved: z.boolean(),
             remark: z.string().nullable(),
+            differs: z.boolean().describe('Another figure than the card’s, beyond what the readings can.'),
           }),
         )
         .readonly(),
@@ -435,6 +436,17 @@ export const reportSchema = z.strictObject({
     }),
   ),
   verdict: verdictSchema,
+  accepted: z
+    .array(
+      z.strictObject({
+        entry: z.string(),
+        view: z.string().nullable().describe('The view whose figure it is; null for where the cams sit.'),
+        reason: z.string(),
+        stands: z.boolean().describe('Is it still what was accepted?'),
+        words: z.string(),
+      }),
+    )
+    .describe('What of the trial that is being read was left as it is, knowingly.'),
   ...closingReport,
   wear: z
     .array(

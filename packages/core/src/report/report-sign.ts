@@ -7,6 +7,8 @@ export interface SignContext {
   readonly units: LengthUnit;
   readonly verdict: ReportVerdict | null;
   readonly clearance: Report['clearance']['valves'];
+  /** Of the trial that is being read. */
+  readonly views: Report['trials'][number]['views'];
 }
 
 /** The signing as the Report has it. */
@@ -20,7 +22,7 @@ export const reportSign = (sign: SignFinding, context: SignContext): Report['sig
   })),
 });
 
-function openWords(point: OpenPoint, { verdict, clearance }: SignContext): string {
+function openWords(point: OpenPoint, { verdict, clearance, views }: SignContext): string {
   switch (point.code) {
     case 'tdc-unproved':
       return 'TDC is not proved now.';
@@ -33,6 +35,10 @@ function openWords(point: OpenPoint, { verdict, clearance }: SignContext): strin
     case 'tight': {
       const words = clearance.find(({ valve }) => valve === point.valve)?.words ?? '';
       return `${point.valve === 'intake' ? 'Intake' : 'Exhaust'} valve to piston: ${words}`;
+    }
+    case 'differs': {
+      const view = views.find(({ key }) => key === point.view);
+      return `${view?.title ?? ''}: ${view?.shows ?? ''}. ${view?.remark ?? ''}`;
     }
     case 'clearance-unknown':
       return 'Valve-to-piston clearance was not measured for both valves.';

@@ -41,6 +41,7 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
   const judged: ReportVerdict | null = last?.verdict ?? null;
   const moves = reportMoves(drive);
   const clearance = reportClearance(found.clearance, units);
+  const accepted = reportAccepted(found.accepted);
   const troubled = troubledGroups(found.zero, found.trials);
   const told = {
     prepare: { ...found.prepare, checks: [...found.prepare.checks] },
@@ -50,12 +51,14 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     moves,
     proof: reportProof(found.proof, {
       verdict: judged,
+      accepted: accepted.find(({ view }) => view === null)?.words ?? null,
       limit: found.target.limit,
       banked: build.description.body.engine.secondBank !== undefined,
       gave: moves.find((each) => each.trial === trial?.id)?.words ?? null,
     }),
     clearance: { entry: build.clearance?.id ?? null, valves: clearance },
-    sign: reportSign(found.sign, { units, verdict: judged, clearance }),
+    sign: reportSign(found.sign, { units, verdict: judged, clearance, views: last?.views ?? [] }),
+    accepted,
     wear: reportWear(found.wear, units),
   };
   return {
@@ -81,6 +84,16 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     sheet: makeSheet(entries, found, told, troubled).map((section) => ({ ...section, rows: [...section.rows] })),
   };
 }
+
+/** What was left as it is, in words. */
+const reportAccepted = (accepted: Findings['accepted']): Report['accepted'] =>
+  accepted.map(({ entry, view, reason, said, stands }) => ({
+    entry,
+    view,
+    reason,
+    stands,
+    words: stands ? `Left as it is: ${reason}` : `It was left as it is when it was “${said}” That is no longer so.`,
+  }));
 
 function describedOf({ description }: Build, entries: readonly Entry[]): Report['build'] {
   const { name, units, wheel, engine, instruments } = description.body;

@@ -168,6 +168,7 @@ export function writeEntries(
       const said = entry.body.why === 'checked' ? 'Measured again, nothing moved' : 'Cam moved';
       starts.set(entry.id, row(entry, entry.body.note ?? said, ''));
     },
+    'verdict.accepted': (entry) => inTrial(entry.body.trial, row(entry, `Left as it is: ${entry.body.reason}`, '')),
     'drive.fitted': (entry) =>
       inTrial(
         entry.body.trial,

@@ -20,7 +20,10 @@ export interface SheetSection {
 }
 
 /** What the sheet quotes of the Report. */
-type Told = Pick<Report, 'prepare' | 'zero' | 'crank' | 'trials' | 'moves' | 'proof' | 'clearance' | 'sign' | 'wear'>;
+type Told = Pick<
+  Report,
+  'prepare' | 'zero' | 'crank' | 'trials' | 'moves' | 'proof' | 'clearance' | 'sign' | 'accepted' | 'wear'
+>;
 
 /** The sheet as on the clipboard: everything that was written down, in its order, and what follows from it. */
 export function makeSheet(
@@ -29,7 +32,7 @@ export function makeSheet(
   told: Told,
   troubled: readonly TroubledGroup[],
 ): SheetSection[] {
-  const { prepare, zero, crank, trials, wear, clearance, sign } = told;
+  const { prepare, zero, crank, trials, wear, clearance, sign, accepted } = told;
   const aside = asideNotes(build, zero, trials, troubled);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
     const voided = build.voided.get(entry.id);
@@ -60,6 +63,7 @@ export function makeSheet(
       title: 'Sign',
       rows: [
         ...written.sign,
+        ...(sign.signed ? accepted.map(({ words }) => result(words, '')) : []),
         ...(sign.signed ? sign.baselines.map(({ words }) => result(`Baseline: ${words}`, '')) : []),
       ],
     },

@@ -59,6 +59,27 @@ test('a wheel that slipped before the closing check forbids the move', async () 
   expect(screen.queryByTestId('plan-move')).toBeNull();
 });
 
+test('a late cam is left as it is with a reason, and not without one; taken back, the move is next again', async () => {
+  const { job } = late();
+  const here = await openStation('decide', DecideStation, job.entries);
+  await here.press('leave-it');
+  await here.press('accept');
+  expect(here.words()).toMatch(/Give the reason/);
+  await here.type('accept-reason', '  mild street cam ');
+  await here.press('accept');
+  expect(here.last()).toMatchObject({
+    kind: 'verdict.accepted',
+    body: { reason: 'mild street cam', said: 'The cam sits 2.5° late, ±0.6°.', of: { what: 'place' } },
+  });
+  expect(verdict()).toBe('The cam sits 2.5° late, ±0.6°.');
+  expect(screen.getByTestId('accepted')).toHaveTextContent(/^Left as it is: mild street cam/);
+  await here.press('to-clear');
+  expect(here.went().at(-1)).toMatch(/\/clear$/);
+  await here.press('take-back');
+  expect(screen.queryByTestId('accepted')).toBeNull();
+  expect(screen.getByTestId('plan-move')).toBeTruthy();
+});
+
 test('a cam on its target is left alone, and what was moved after all can still be said', async () => {
   const job = book();
   const setting = job.proved();

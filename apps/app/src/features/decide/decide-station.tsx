@@ -21,6 +21,7 @@ import { ViewList } from '@/findings/view-list';
 import { DrawnCheck } from './drawn-check';
 import { FaultList } from './fault-list';
 import { History } from './history';
+import { Accept, Accepted, type Acceptable, NotTheCards, acceptablePlace } from '@/steps/accept';
 import { NextTrial } from '@/steps/next-trial';
 
 /** How often good readings scatter as much as these; from one time in twenty on that is nothing out of the ordinary. */
@@ -41,6 +42,9 @@ export function DecideStation() {
   const [why, setWhy] = useState(false);
   const [moving, setMoving] = useState(false);
   const [closing, setClosing] = useState(false);
+  const [accepting, setAccepting] = useState<Acceptable | null>(null);
+  const place = acceptablePlace(report);
+  const stays = report.stations.some(({ station, state }) => station === 'decide' && state === 'done');
   const trial = trials.at(-1);
   const lacking = BEFORE_VERDICT.find((each) =>
     report.stations.some(({ station, state }) => station === each && state !== 'done'),
@@ -48,21 +52,32 @@ export function DecideStation() {
   const due = report.read.closing.state === 'due';
   const check = (): void => setClosing(due);
   const goOn = (): void => {
-    if (verdict.kind === 'move') router.replace(placeHref(build.id, 'move'));
-    else if (verdict.kind === 'leave') router.replace(placeHref(build.id, 'clear'));
+    if (stays) router.replace(placeHref(build.id, 'clear'));
+    else if (verdict.kind === 'move') router.replace(placeHref(build.id, 'move'));
     else router.replace(placeHref(build.id, lacking ?? 'read'));
   };
-  const first = due && verdict.kind === 'move' ? check : goOn;
-  useShortcuts(closing ? {} : { Enter: first, n: goOn, u: () => undo?.(), w: () => setWhy(!why), c: check });
+  const first = due && !stays && verdict.kind === 'move' ? check : goOn;
+  useShortcuts(
+    closing || accepting ? {} : { Enter: first, n: goOn, u: () => undo?.(), w: () => setWhy(!why), c: check },
+  );
   if (closing) return <ClosingCheck onDone={() => setClosing(false)} />;
 
   return (
     <StationBody
       footer={
-        moving ? (
+        accepting ? (
+          <Accept accept={accepting} onDone={() => setAccepting(null)} />
+        ) : moving ? (
           <NextTrial onDone={() => setMoving(false)} />
         ) : (
-          <WhatNext lacking={lacking} onCheck={due ? check : null} onGo={goOn} onMoved={() => setMoving(true)} />
+          <WhatNext
+            lacking={lacking}
+            stays={stays}
+            onCheck={due ? check : null}
+            onGo={goOn}
+            onMoved={() => setMoving(true)}
+            onAccept={place && (() => setAccepting(place))}
+          />
         )
       }
     >
@@ -78,6 +93,7 @@ export function DecideStation() {
         <Words look="sentence" testID="action">
           {verdict.action}
         </Words>
+        <Accepted />
         <Beside />
         {report.read.closing.state === 'same' ? (
           <Words look="soft" testID="closing-same" aria-live="polite">
@@ -98,6 +114,7 @@ export function DecideStation() {
       <View className="px-4 wide:px-0">
         {trial ? <FaultList faults={trial.faults} /> : null}
         {trial ? <ViewList views={trial.views} /> : null}
+        <NotTheCards onAccept={setAccepting} />
         <View className="flex-row flex-wrap items-center justify-between gap-x-4 py-1">
           <QuietButton label={why ? 'Hide why' : 'Why?'} testID="why" onPress={() => setWhy(!why)} />
           <TextLink testID="what-if" href={placeHref(build.id, 'what-if')} replace className="px-2 py-3">
@@ -117,28 +134,42 @@ type Trial = Report['trials'][number];
 /** What the verdict leads to. */
 function WhatNext({
   lacking,
+  stays,
   onCheck,
   onGo,
   onMoved,
+  onAccept,
 }: {
   /** The station whose work is missing for a verdict. */
   readonly lacking: 'zero' | 'card' | 'read' | undefined;
+  /** It is on its target, or left as it is. */
+  readonly stays: boolean;
   /** The closing check, where it is due. */
   readonly onCheck: (() => void) | null;
   readonly onGo: () => void;
   readonly onMoved: () => void;
+  /** To leave it as it is; null where there is no place to accept. */
+  readonly onAccept: (() => void) | null;
 }) {
   const { verdict, build } = useStation().report;
-  if (verdict.kind === 'leave')
-    return <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={onMoved} onGo={onGo} onCheck={onCheck} />;
+  const accept = onAccept ? <QuietButton testID="leave-it" label="Leave it as it is" onPress={onAccept} /> : null;
+  if (stays) return <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={onMoved} onGo={onGo} onCheck={onCheck} />;
   if (verdict.kind !== 'move')
     return (
-      <PrimaryButton testID="next" label={lacking ? `Go to ${PLACE_NAMES[lacking]}` : 'Measure again'} onPress={onGo} />
+      <View>
+        <View className="items-start px-4 wide:px-0">{accept}</View>
+        <PrimaryButton
+          testID="next"
+          label={lacking ? `Go to ${PLACE_NAMES[lacking]}` : 'Measure again'}
+          onPress={onGo}
+        />
+      </View>
     );
   return (
     <View>
       <View className="flex-row flex-wrap items-center justify-between px-4 wide:px-0">
-        {onCheck ? <QuietButton testID="plan-move" label="Plan the move" onPress={onGo} /> : <View />}
+        {onCheck ? <QuietButton testID="plan-move" label="Plan the move" onPress={onGo} /> : null}
+        {accept}
         <QuietButton testID="moved" label="I have moved it already" onPress={onMoved} />
       </View>
       {onCheck ? (

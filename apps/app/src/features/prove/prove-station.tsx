@@ -1,6 +1,7 @@
 import { useStation } from '@/logbook/station';
 import { UndoButton } from '@/ui/undo-button';
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
@@ -10,10 +11,11 @@ import { type Place, placeHref } from '@/shell/station-line';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
-import { PrimaryButton } from '@/ui/buttons';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch } from '@/store/store';
 import { Words } from '@/ui/words';
+import { Accept, Accepted, type Acceptable, acceptablePlace } from '@/steps/accept';
 
 /** Prove: did the move do what it should? Prediction beside measurement. */
 export function ProveStation() {
@@ -39,13 +41,31 @@ export function ProveStation() {
       );
     router.replace(placeHref(build.id, goes.place));
   };
-  useShortcuts({ Enter: onward, n: onward, u: () => undo?.() });
+  const [accepting, setAccepting] = useState<Acceptable | null>(null);
+  const place = proof.state === 'off' || proof.state === 'doubt' ? acceptablePlace(report) : null;
+  useShortcuts(accepting ? {} : { Enter: onward, n: onward, u: () => undo?.() });
   return (
-    <StationBody footer={<PrimaryButton testID="prove-next" label={goes.label} onPress={onward} />}>
+    <StationBody
+      footer={
+        accepting ? (
+          <Accept accept={accepting} onDone={() => setAccepting(null)} />
+        ) : (
+          <View>
+            {place ? (
+              <View className="items-start px-4 wide:px-0">
+                <QuietButton testID="leave-it" label="Leave it as it is" onPress={() => setAccepting(place)} />
+              </View>
+            ) : null}
+            <PrimaryButton testID="prove-next" label={goes.label} onPress={onward} />
+          </View>
+        )
+      }
+    >
       <View className="max-w-[720px] gap-3 px-4 wide:px-0 pb-5 pt-4">
         <Words look="title" level={1} testID="sentence">
           {proof.sentence}
         </Words>
+        <Accepted />
         {proof.gave ? (
           <Words look="sentence" testID="gave">
             {proof.gave}
@@ -87,6 +107,7 @@ function nextOf({ proof, zero }: Report): { readonly place: Place; readonly labe
     case 'due':
       return zero.state === 'proved' ? { place: 'read', label: 'Read it' } : { place: 'zero', label: 'Find TDC again' };
     case 'proved':
+    case 'accepted':
       return { place: 'clear', label: 'On to Clear: valve to piston' };
     case 'off':
       return { place: 'move', label: 'Plan the next move' };

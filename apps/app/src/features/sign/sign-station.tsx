@@ -14,6 +14,7 @@ import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { Accepted } from '@/steps/accept';
 import { dayWords } from '@/logbook/closed';
 import { useStation } from '@/logbook/station';
 
@@ -67,6 +68,7 @@ export function SignStation() {
             ))}
           </View>
         ) : null}
+        <Accepted />
         {asked && due > 0 ? (
           <Words role="alert" tone="danger" testID="sign-trouble">
             Say of each check that it is done, or why it is skipped. Then sign.

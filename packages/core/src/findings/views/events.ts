@@ -38,6 +38,7 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
     const closes = combineRounds(of('closes'), terms.closing);
     const card = eventsOfCard(lobe, valve, height, sitsOn, atLobe(context, valve, sitsOn, height));
     const longer = card ? duration.mean - (card.opens + 180 + card.closes) : 0;
+    const differs = Math.abs(longer) > duration.expanded + DURATION_ROUNDED;
     const target = card && ahead !== null ? eventCentre(valve, card.opens, card.closes) - sign(valve) * ahead : null;
     const names = EVENT_NAMES[valve];
     return makeView('events', valve, centre, {
@@ -48,12 +49,12 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
       against:
         target === null || !card ? null : `event centre ${plainDegrees(target)}°${card.fitted ? ', fitted' : ''}`,
       proved: group.some((round) => round.zeroProved),
-      remark:
-        card && Math.abs(longer) > duration.expanded + DURATION_ROUNDED
-          ? `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the base circle, the height, a bleeding lifter, or another cam.`
-          : card?.fitted
-            ? FITTED
-            : null,
+      remark: differs
+        ? `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the base circle, the height, a bleeding lifter, or another cam.`
+        : card?.fitted
+          ? FITTED
+          : null,
+      differs,
     });
   });
 }

@@ -28,6 +28,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
     if (found.length === 0) return [];
     const mean = found.reduce((sum, one) => sum + one, 0) / found.length;
     const apart = wanted === null ? 0 : mean - wanted;
+    const differs = Math.abs(apart) > LIFT_AGREES;
     return [
       {
         method: 'identity',
@@ -49,12 +50,12 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
         weight: null,
         against: wanted === null ? null : `${formatComputedLength(wanted, units)} on the card`,
         proved: true,
-        remark:
-          wanted === null || Math.abs(apart) <= LIFT_AGREES
-            ? null
-            : loose
-              ? `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s: deflection, lash or another ratio.`
-              : `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s: ${apart < 0 ? 'a worn lobe, a tilted indicator, or ' : ''}another cam.`,
+        remark: !differs
+          ? null
+          : loose
+            ? `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s: deflection, lash or another ratio.`
+            : `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s: ${apart < 0 ? 'a worn lobe, a tilted indicator, or ' : ''}another cam.`,
+        differs,
       },
     ];
   };
@@ -92,6 +93,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
             against: ratio === null ? null : `${decimal(ratio, 2)} in theory`,
             proved: true,
             remark: null,
+            differs: false,
           },
         ]
       : [];

@@ -69,6 +69,7 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
         : null,
       proved: withWheel ? group.some((round) => round.zeroProved) : true,
       remark: target ? target.remark : scaleKnown(context, valve, first.sitsOn) ? NOTHING_PRINTED : NO_RATIO,
+      differs: false,
     },
   ];
 }

@@ -39,6 +39,8 @@ export interface View {
   readonly proved: boolean;
   /** Something to know about it, or null. */
   readonly remark: string | null;
+  /** Is it another figure than the card’s, beyond what the readings can? */
+  readonly differs: boolean;
 }
 
 export interface ViewContext {
@@ -111,7 +113,7 @@ export const pairsWords = (count: number, noun: string, spread: number): string 
   count === 1 ? `from one ${noun}` : `the mean of ${count} ${noun}s ${computedDegrees(spread)} apart`;
 
 type Told = Pick<View, 'key' | 'title' | 'shows' | 'detail' | 'proved'> &
-  Partial<Pick<View, 'unit' | 'against' | 'remark' | 'budget'>>;
+  Partial<Pick<View, 'unit' | 'against' | 'remark' | 'budget' | 'differs'>>;
 
 /** A view of one combined figure, in crank degrees unless told otherwise. What it means for the cam's place comes of weighing the readings. */
 export const makeView = (method: ReadMethodName, valve: View['valve'], found: Combined, told: Told): View => ({
@@ -135,6 +137,7 @@ export const makeView = (method: ReadMethodName, valve: View['valve'], found: Co
   against: told.against ?? null,
   proved: told.proved,
   remark: told.remark ?? null,
+  differs: told.differs ?? false,
 });
 
 /** Groups that were read at one height with the indicator on one thing. */

@@ -1,0 +1,123 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { BodyOf } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
+import { cutText } from '@yosoku/core/units/text';
+import { useStation } from '@/logbook/station';
+import { draftDone, drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+
+/** What is to be accepted, and the sentence that stands before the builder. */
+export interface Acceptable {
+  readonly of: BodyOf<'verdict.accepted'>['of'];
+  readonly said: string;
+}
+
+const LONGEST_REASON = 200;
+const LONGEST_SAID = 600;
+
+/** Where the cams sit; null while nobody knows. */
+export function acceptablePlace({ trials, verdict }: Report): Acceptable | null {
+  const cams = (trials.at(-1)?.cams ?? []).flatMap(({ cam, bank, verdict: { delta } }) =>
+    delta === null ? [] : [{ cam, bank, delta }],
+  );
+  return cams.length === 0 || verdict.kind === 'leave' ? null : { of: { what: 'place', cams }, said: verdict.headline };
+}
+
+/** Leave it as it is, knowingly: with a reason, that then stands in place of the open point. */
+export function Accept({ accept, onDone }: { readonly accept: Acceptable; readonly onDone: () => void }) {
+  const { report, write } = useStation();
+  const dispatch = useAppDispatch();
+  const place = `${report.build.id}/accept`;
+  const reason = useAppSelector((state) => state.drafts[place]?.text ?? '');
+  const [asked, setAsked] = useState(false);
+  const view = accept.of.what === 'figure' ? accept.of.view : null;
+  const keep = (): void => {
+    const why = cutText(reason.trim(), LONGEST_REASON);
+    if (why === '') {
+      setAsked(true);
+      return;
+    }
+    write('verdict.accepted', {
+      replaces: report.accepted.find((each) => each.view === view)?.entry ?? null,
+      trial: report.read.trial ?? '',
+      of: accept.of,
+      said: cutText(accept.said, LONGEST_SAID),
+      reason: why,
+    });
+    dispatch(draftDone(place));
+    onDone();
+  };
+  return (
+    <View className="gap-3 border-t border-hairline pt-3">
+      <View className="gap-3 px-4 wide:px-0">
+        <Words>{accept.said}</Words>
+        <TextField
+          testID="accept-reason"
+          label="Why it is left as it is"
+          hint="Like “mild street cam, plain timing set”. It stands on the sheet and under the signature; the figures stay as they are."
+          error={
+            asked && reason.trim() === ''
+              ? 'Give the reason: who reads the sheet years later will ask for it.'
+              : undefined
+          }
+          value={reason}
+          onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
+          onSubmitEditing={keep}
+          autoFocus
+        />
+        <View className="items-start">
+          <QuietButton testID="accept-not" label="Not yet" onPress={onDone} />
+        </View>
+      </View>
+      <PrimaryButton testID="accept" label="Leave it as it is" onPress={keep} />
+    </View>
+  );
+}
+
+/** What was left as it is, each to be taken back. */
+export function Accepted() {
+  const { report, write } = useStation();
+  return report.accepted.map(({ entry, view, words }) => (
+    <View
+      key={entry}
+      testID={view === null ? 'accepted' : `accepted-${view}`}
+      className="items-start border-l-4 border-brass pl-3"
+    >
+      {view === null ? null : <Words look="soft">{titleOf(report, view)}</Words>}
+      <Words>{words}</Words>
+      {report.sign.closed ? null : (
+        <QuietButton
+          testID="take-back"
+          label="Take it back"
+          onPress={() => write('entry.voided', { voids: entry, reason: 'Taken back.' })}
+        />
+      )}
+    </View>
+  ));
+}
+
+const titleOf = ({ trials }: Report, key: string): string =>
+  trials.at(-1)?.views.find((view) => view.key === key)?.title ?? '';
+
+/** Figures that are not the card’s and that nobody has accepted yet, each to be accepted. */
+export function NotTheCards({ onAccept }: { readonly onAccept: (accept: Acceptable) => void }) {
+  const { trials, accepted } = useStation().report;
+  const open = (trials.at(-1)?.views ?? []).filter(
+    ({ differs, key }) => differs && !accepted.some(({ view, stands }) => view === key && stands),
+  );
+  return open.map(({ key, title, shows, value, remark }) => (
+    <View key={key} className="items-start">
+      <QuietButton
+        testID={`accept-${key}`}
+        label={`${title}: accept it as it is`}
+        onPress={() =>
+          onAccept({ of: { what: 'figure', view: key, value }, said: `${title}: ${shows}. ${remark ?? ''}`.trim() })
+        }
+      />
+    </View>
+  ));
+}

@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import { bank, camName, degrees, id, text } from './entry-fields';
+
+/** Decide: what is left as it is, knowingly. Bodies of entries. */
+
+export const verdictAccepted = z
+  .strictObject({
+    replaces: id.nullable(),
+    trial: id,
+    of: z
+      .discriminatedUnion('what', [
+        z
+          .strictObject({
+            what: z.literal('place'),
+            cams: z
+              .array(z.strictObject({ cam: camName, bank, delta: degrees(-180, 180, 'where the cam sits') }))
+              .min(1, { error: 'a cam without a place cannot be accepted where it is' })
+              .max(4),
+          })
+          .describe('Where the cams sit, crank degrees ahead of the target.'),
+        z
+          .strictObject({ what: z.literal('figure'), view: text(200, 'the view'), value: z.number() })
+          .describe('A duration or a lift that is not quite the card’s: the view that shows it, and its value.'),
+      ])
+      .describe('What is accepted, as it stood then.'),
+    said: text(600, 'what was said').describe('The sentence that the builder had before him.'),
+    reason: text(200, 'the reason'),
+  })
+  .describe(
+    'Something that is not on the card or outside the limit is left as it is, with a reason. Voiding it takes it back.',
+  );
