@@ -4,19 +4,18 @@ import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { Pressable, Text, TextInput, View } from 'react-native';
 import type { Rotation } from '@yosoku/core/crank/rotation';
-import { type WheelReading, type WheelRing, type WheelSide, sideWords } from '@yosoku/core/crank/wheel';
+import { RINGS, type WheelReading, type WheelSide, sideWords } from '@yosoku/core/crank/wheel';
 import { SlideRule } from '@/pictures/slide-rule';
 import { PrimaryButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 import { Keypad } from './keypad';
-import { type ReadingEntry, wholeReading } from './use-reading-entry';
+import { type ReadingEntry, ringKey, wholeReading } from './use-reading-entry';
 import { useShortcuts } from '@/ui/use-shortcuts';
 
 interface ReadingPadProps {
   readonly entry: ReadingEntry;
-  readonly ring: WheelRing;
   readonly rotation: Rotation;
   readonly recordLabel: string;
   readonly onRecord: (reading: WheelReading) => void;
@@ -32,7 +31,7 @@ const FIGURES = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.'] as const
 
 /** Entry of one wheel reading: own keypad on a phone, a field and single keys at the bench. */
 export function ReadingPad(props: ReadingPadProps) {
-  const { entry, ring, rotation, recordLabel, onRecord, onUndo, onNext, width, blocked = null } = props;
+  const { entry, rotation, recordLabel, onRecord, onUndo, onNext, width, blocked = null } = props;
   const wide = useWide();
   const [asked, setAsked] = useState(false);
   const [help, setHelp] = useState(false);
@@ -64,6 +63,10 @@ export function ReadingPad(props: ReadingPadProps) {
     const next = ofHalf[(at + 1) % ofHalf.length];
     if (next) entry.chooseSide(next);
   };
+  const nextRing = (): void => {
+    const next = entry.rings[(entry.rings.indexOf(entry.ring) + 1) % entry.rings.length];
+    if (next) entry.chooseRing(next);
+  };
   const figures = Object.fromEntries(FIGURES.map((key) => [key, () => entry.press(key)]));
   useShortcuts({
     ...figures,
@@ -73,6 +76,7 @@ export function ReadingPad(props: ReadingPadProps) {
     a: () => side('after'),
     '[': () => entry.nudge(-1),
     ']': () => entry.nudge(1),
+    r: nextRing,
     u: () => onUndo?.(),
     n: () => onNext?.(),
     '?': () => setHelp(!help),
@@ -83,7 +87,7 @@ export function ReadingPad(props: ReadingPadProps) {
       <View className="flex-row border-y border-hairline">
         <NudgeKey label="Back a quarter degree" sign="minus" onPress={() => entry.nudge(-1)} />
         <SlideRule
-          ring={ring}
+          ring={entry.ring}
           rotation={rotation}
           position={entry.position}
           turning={entry.turning}
@@ -97,6 +101,7 @@ export function ReadingPad(props: ReadingPadProps) {
           {trouble}
         </Words>
       ) : null}
+      {entry.rings.length > 1 ? <RingKeys entry={entry} /> : null}
       {entry.sides.length > 0 ? <SideKeys entry={entry} /> : null}
       {wide ? (
         <View className="flex-row items-end gap-4 pt-4">
@@ -116,7 +121,7 @@ export function ReadingPad(props: ReadingPadProps) {
           <UndoButton undo={onUndo} />
           <Words look="soft" className="shrink">
             {help
-              ? 'Enter records · B before · A after · [ ] nudge ¼° · U undo · N next station · ? hides this'
+              ? `Enter records · B before · A after · ${entry.rings.length > 1 ? 'R other numbers · ' : ''}[ ] nudge ¼° · U undo · N next station · ? hides this`
               : 'Enter records · ? shows all keys'}
           </Words>
         </View>
@@ -126,6 +131,38 @@ export function ReadingPad(props: ReadingPadProps) {
           <PrimaryButton testID="record" label={recordLabel} onPress={record} />
         </>
       )}
+    </View>
+  );
+}
+
+/** Which of the wheel's numbers are under the pointer. */
+function RingKeys({ entry }: { readonly entry: ReadingEntry }) {
+  return (
+    <View
+      role="radiogroup"
+      aria-label="Numbers of the wheel"
+      className="flex-row flex-wrap items-center gap-x-4 border-b border-hairline px-4 wide:px-0"
+    >
+      <Words look="soft" aria-hidden>
+        Read on
+      </Words>
+      {entry.rings.map((ring) => {
+        const chosen = ring === entry.ring;
+        return (
+          <Pressable
+            key={ringKey(ring)}
+            role="radio"
+            testID={`ring-${ring.ring}`}
+            aria-checked={chosen}
+            onPress={() => entry.chooseRing(ring)}
+            className={`min-h-[44px] justify-center border-b-4 px-2 ${chosen ? 'border-brass' : 'border-transparent'}`}
+          >
+            <Text className={`font-bold text-[17px] ${chosen ? 'text-brass' : 'text-ink'}`}>
+              {RINGS[ring.ring].short}
+            </Text>
+          </Pressable>
+        );
+      })}
     </View>
   );
 }

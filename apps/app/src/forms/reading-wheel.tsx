@@ -26,7 +26,8 @@ export function ReadingWheel({ entry, recorded = null, turns = true, saying, ...
   const under = state.state === 'whole' ? `Under the pointer: ${formatReading(state.reading)}.` : 'Nothing typed yet.';
   return (
     <DegreeWheel
-      ring={report.zero.ring}
+      ring={entry.ring}
+      others={entry.otherRings}
       rotation={report.build.engine.rotation}
       position={entry.position}
       turning={entry.turning}

@@ -9,7 +9,7 @@ import { openStation } from '@/testing/open-station';
 /** A pad whose readings no logbook takes: they name no pass. */
 function Mistaken() {
   const { report, write, undo } = useStation();
-  const entry = useReadingEntry(`${report.build.id}/mistaken`, report.zero.ring, 0);
+  const entry = useReadingEntry(`${report.build.id}/mistaken`, 'zero', 0);
   const record = (wheel: Parameters<Parameters<typeof ReadingPad>[0]['onRecord']>[0]): void =>
     void write('zero.reading', { zero: report.zero.id ?? '', setting: null, pass: 'none', side: 'before', wheel });
   return (
@@ -17,7 +17,6 @@ function Mistaken() {
       footer={
         <ReadingPad
           entry={entry}
-          ring={report.zero.ring}
           rotation={report.build.engine.rotation}
           recordLabel="Record"
           onRecord={record}

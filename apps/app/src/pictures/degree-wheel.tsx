@@ -20,6 +20,8 @@ export interface WheelMark {
 
 interface DegreeWheelProps {
   readonly ring: WheelRing;
+  /** Further numbers of the same wheel, shown fainter inside. */
+  readonly others?: readonly WheelRing[];
   readonly rotation: Rotation;
   /** Ring position under the pointer, crank degrees. */
   readonly position: number;
@@ -50,6 +52,8 @@ interface Figure {
 const HALF = 200;
 const RIM = 172;
 const INNER = 128;
+/** What each further row of numbers takes, towards the middle. */
+const ROW = 17;
 
 const LAYER = { position: 'absolute', left: 0, top: 0, pointerEvents: 'none' } as const;
 const VIEW_BOX = `${-HALF} ${-HALF} ${2 * HALF} ${2 * HALF}`;
@@ -59,7 +63,21 @@ const VIEW_BOX = `${-HALF} ${-HALF} ${2 * HALF} ${2 * HALF}`;
  * its own, which is turned as a whole and not drawn anew.
  */
 export function DegreeWheel(props: DegreeWheelProps) {
-  const { ring, rotation, position, size, marks = [], blocked, tdc, turn, figure, word, description, onTurn } = props;
+  const {
+    ring,
+    others = [],
+    rotation,
+    position,
+    size,
+    marks = [],
+    blocked,
+    tdc,
+    turn,
+    figure,
+    word,
+    description,
+    onTurn,
+  } = props;
   const theme = useTheme();
   const sign = runningSign(rotation);
   const own = useTurning(position);
@@ -67,6 +85,7 @@ export function DegreeWheel(props: DegreeWheelProps) {
   const { style, ...grip } = useWheelDrag({ turning, position, sign, size, onTurn });
   const face = useOwnLayer(turning);
   const onFace = (at: number): number => -sign * at;
+  const inner = INNER - others.length * ROW;
 
   return (
     <View
@@ -86,10 +105,10 @@ export function DegreeWheel(props: DegreeWheelProps) {
               <Line x1="0" y1="0" x2="0" y2="9" stroke={theme.line} strokeWidth="2.5" />
             </Pattern>
           </Defs>
-          <Face ring={ring} sign={sign} theme={theme} />
+          <Face ring={ring} others={others} sign={sign} theme={theme} />
           {blocked ? (
             <Path
-              d={band(88, INNER - 5, onFace(blocked.from), -sign * blocked.sweep)}
+              d={band(80, inner - 5, onFace(blocked.from), -sign * blocked.sweep)}
               fill="url(#blocked)"
               stroke={theme.line}
               strokeWidth="1"
@@ -97,7 +116,7 @@ export function DegreeWheel(props: DegreeWheelProps) {
           ) : null}
           {tdc !== null && tdc !== undefined ? (
             <Path
-              d={stroke(78, INNER, onFace(tdc))}
+              d={stroke(78, inner, onFace(tdc))}
               stroke={theme.brass}
               strokeWidth="2.5"
               strokeDasharray="14 5 3 5"
@@ -108,6 +127,7 @@ export function DegreeWheel(props: DegreeWheelProps) {
               key={`${mark.kind} ${mark.valve ?? ''} ${mark.at}`}
               mark={mark}
               clockwise={onFace(mark.at)}
+              inner={inner}
               theme={theme}
             />
           ))}
@@ -161,7 +181,14 @@ function MiddleFigure({ turning, size, resting, at }: MiddleFigureProps) {
 }
 
 /** The ring itself. Drawn once; turning the wheel only turns the group that holds it. */
-const Face = memo(function Face({ ring, sign, theme }: { ring: WheelRing; sign: 1 | -1; theme: Palette }) {
+interface FaceProps {
+  readonly ring: WheelRing;
+  readonly others: readonly WheelRing[];
+  readonly sign: 1 | -1;
+  readonly theme: Palette;
+}
+
+const Face = memo(function Face({ ring, others, sign, theme }: FaceProps) {
   const ticks = useMemo(() => {
     const every = (step: number, length: number, not: number): string =>
       Array.from({ length: 360 / step }, (_, i) => i * step)
@@ -173,40 +200,60 @@ const Face = memo(function Face({ ring, sign, theme }: { ring: WheelRing; sign: 
   return (
     <>
       <Circle r={RIM} fill={theme.raised} stroke={theme.line} strokeWidth="1.5" />
-      <Circle r={INNER} fill={theme.ground} stroke={theme.line} strokeWidth="1" />
+      <Circle r={INNER - others.length * ROW} fill={theme.ground} stroke={theme.line} strokeWidth="1" />
       <Path d={ticks.fine} stroke={theme.line} strokeWidth="0.8" />
       <Path d={ticks.middle} stroke={theme.soft} strokeWidth="1.1" />
       <Path d={ticks.coarse} stroke={theme.ink} strokeWidth="1.6" />
-      {faceNumbers(ring).map(({ at, text, strong }) => {
-        const clockwise = -sign * at;
-        const [x, y] = polar(RIM - 25, clockwise);
-        const named = text === 'TDC' || text === 'BDC' || text === 'MARK';
-        return (
-          <SvgText
-            key={at}
-            x={x}
-            y={y}
-            rotation={clockwise}
-            originX={x}
-            originY={y}
-            dy={5}
-            textAnchor="middle"
-            fontFamily={strong ? 'Barlow_600SemiBold' : 'Barlow_500Medium'}
-            fontSize={strong ? 15.5 : 12}
-            fill={named ? theme.brass : strong ? theme.ink : theme.soft}
-          >
-            {text}
-          </SvgText>
-        );
-      })}
+      <Numbers ring={ring} radius={RIM - 25} sign={sign} theme={theme} />
+      {others.map((other, row) => (
+        <Numbers key={other.ring} ring={other} radius={INNER + 2 - row * ROW} sign={sign} theme={theme} faint />
+      ))}
     </>
   );
 });
 
-function Mark({ mark, clockwise, theme }: { mark: WheelMark; clockwise: number; theme: Palette }) {
+interface NumbersProps extends Pick<FaceProps, 'ring' | 'sign' | 'theme'> {
+  readonly radius: number;
+  readonly faint?: boolean;
+}
+
+/** One row of numbers round the wheel. */
+function Numbers({ ring, radius, sign, theme, faint = false }: NumbersProps) {
+  return faceNumbers(ring).map(({ at, text, strong }) => {
+    const clockwise = -sign * at;
+    const [x, y] = polar(radius, clockwise);
+    const named = text === 'TDC' || text === 'BDC' || text === 'MARK';
+    return (
+      <SvgText
+        key={at}
+        x={x}
+        y={y}
+        rotation={clockwise}
+        originX={x}
+        originY={y}
+        dy={5}
+        textAnchor="middle"
+        fontFamily={strong && !faint ? 'Barlow_600SemiBold' : 'Barlow_500Medium'}
+        fontSize={faint ? 10.5 : strong ? 15.5 : 12}
+        fill={faint ? theme.soft : named ? theme.brass : strong ? theme.ink : theme.soft}
+      >
+        {text}
+      </SvgText>
+    );
+  });
+}
+
+interface MarkProps {
+  readonly mark: WheelMark;
+  readonly clockwise: number;
+  readonly inner: number;
+  readonly theme: Palette;
+}
+
+function Mark({ mark, clockwise, inner, theme }: MarkProps) {
   if (mark.kind === 'contact')
-    return <Path d={stroke(84, INNER, clockwise)} stroke={theme.ink} strokeWidth="3.5" strokeLinecap="round" />;
-  const [x, y] = polar(INNER - 13, clockwise);
+    return <Path d={stroke(84, inner, clockwise)} stroke={theme.ink} strokeWidth="3.5" strokeLinecap="round" />;
+  const [x, y] = polar(inner - 13, clockwise);
   if (mark.valve === 'exhaust')
     return (
       <Rect

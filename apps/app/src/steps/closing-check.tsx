@@ -27,7 +27,7 @@ export function ClosingCheck({ onDone }: ClosingCheckProps) {
   const { closing } = read;
   const width = useStationWidth();
   const size = useWheelSize();
-  const entry = useReadingEntry(`${build.id}/closing`, zero.ring, 0);
+  const entry = useReadingEntry(`${build.id}/closing`, 'zero', 0);
   useCover(closing.state === 'due');
   const stands = closing.state === 'same';
   // Nothing to decide about: the verdict says it.
@@ -82,7 +82,6 @@ export function ClosingCheck({ onDone }: ClosingCheckProps) {
           </View>
           <ReadingPad
             entry={entry}
-            ring={zero.ring}
             rotation={build.engine.rotation}
             recordLabel={ZERO_METHODS[zero.method ?? 'positive-stop'].record[side]}
             onRecord={record}

@@ -81,17 +81,36 @@ export const wheelRingSchema = z
   );
 
 export type WheelRing = z.infer<typeof wheelRingSchema>;
+
+/** Do two rings carry the same numbers? Which way they count is part of a ring that goes all round. */
+export const isSameRing = (one: WheelRing, other: WheelRing): boolean =>
+  one.ring === other.ring && (one.ring !== '0-360' || other.ring !== '0-360' || one.sense === other.sense);
+
+/**
+ * Does a wheel have the ring that a reading names? A tape along the rim is no ring of a wheel.
+ * @example hasRing([{ ring: '0-180' }], { ring: '0-90', shows: 55, side: 'after-bdc' }) // false
+ */
+export const hasRing = (rings: readonly WheelRing[], reading: WheelReading): boolean =>
+  reading.ring === 'rim' || rings.some((ring) => isSameRing(ring, reading));
 export type RingName = WheelRing['ring'];
 export type WheelSide = Extract<WheelReading, { side: string }>['side'];
 
 /** What a builder sees of each ring. */
 export const RINGS: Readonly<
-  Record<RingName, { readonly label: string; readonly most: number; readonly sides: readonly WheelSide[] }>
+  Record<
+    RingName,
+    { readonly label: string; readonly short: string; readonly most: number; readonly sides: readonly WheelSide[] }
+  >
 > = {
-  '0-360': { label: '0 to 360 all round', most: 360, sides: [] },
-  '0-180': { label: '0 to 180 each side of TDC', most: 180, sides: ['before', 'after'] },
-  '0-90': { label: '0 to 90 four times', most: 90, sides: ['before-tdc', 'after-tdc', 'before-bdc', 'after-bdc'] },
-  rim: { label: 'No wheel: a mark on the rim', most: Infinity, sides: ['before', 'after'] },
+  '0-360': { label: '0 to 360 all round', short: '0–360', most: 360, sides: [] },
+  '0-180': { label: '0 to 180 each side of TDC', short: '0–180', most: 180, sides: ['before', 'after'] },
+  '0-90': {
+    label: '0 to 90 four times',
+    short: '0–90',
+    most: 90,
+    sides: ['before-tdc', 'after-tdc', 'before-bdc', 'after-bdc'],
+  },
+  rim: { label: 'No wheel: a mark on the rim', short: 'rim', most: Infinity, sides: ['before', 'after'] },
 };
 
 const SIDE_WORDS: Readonly<Record<WheelSide, string>> = {

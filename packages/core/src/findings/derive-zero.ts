@@ -16,6 +16,7 @@ import {
   judgeStage,
   proofLimitOf,
   ringOf,
+  ringsOf,
   tdcsOf,
   uncertaintyOf,
 } from './readings/zero-passes';
@@ -85,6 +86,8 @@ export type ZeroRemark =
 export interface ZeroFinding {
   readonly method: ZeroMethodName | null;
   readonly ring: WheelRing;
+  /** All that can be read now, `ring` the first. */
+  readonly rings: readonly WheelRing[];
   readonly state: ZeroState;
   readonly says: ZeroSays;
   readonly step: ZeroStep;
@@ -115,7 +118,7 @@ const NOT_BEGUN = {
 export function deriveZero(build: Build): ZeroFinding {
   const { zero } = build;
   const described = build.description.body;
-  if (!zero) return { ...NOT_BEGUN, ring: described.wheel };
+  if (!zero) return { ...NOT_BEGUN, ring: described.wheel, rings: ringsOf(described) };
   const here = findStage(zero.current, zero, described);
   const earlier = zero.stages
     .filter((stage) => stage !== zero.current)
@@ -125,6 +128,7 @@ export function deriveZero(build: Build): ZeroFinding {
     ...NOT_BEGUN,
     method: zero.begun.method,
     ring: ringOf(zero, described),
+    rings: zero.begun.ring ? [zero.begun.ring] : ringsOf(described),
     state: zero.current.id === null ? 'open' : 'set',
     passes,
     widths: widthTrouble(passes, zero, described),

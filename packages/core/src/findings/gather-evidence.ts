@@ -8,7 +8,7 @@ import type { RoundFinding } from './readings/read-rounds';
 import type { TraceFinding } from './readings/read-traces';
 import { withoutWheel } from './views/lift-at-tdc';
 import { type ViewContext, viewKey } from './views/view';
-import { UNPROVED_TDC, offsetOf, resolutionOf } from './readings/zero-passes';
+import { UNPROVED_TDC, offsetOf, resolutionOf, ringsOf } from './readings/zero-passes';
 
 /** A trace of many points stands for the pairs that it could have been read as: at this drop, share of its peak, and at the heights that the card prints. */
 const TRACE_DROP = 0.15;
@@ -72,7 +72,7 @@ export function gatherEvidence(
     intake: aim?.target.kind === 'centreline' ? wanted.intake : null,
     exhaust: aim?.exhaust?.kind === 'centreline' ? wanted.exhaust : null,
   };
-  const { engine, wheel } = build.description.body;
+  const { engine } = build.description.body;
   return {
     cams: engine.cams ?? 'single',
     observations,
@@ -81,7 +81,7 @@ export function gatherEvidence(
     zeros,
     resolution: resolutionOf(build.description.body),
     lifter: build.asItStands?.body.lifter ?? null,
-    quadrants: wheel.ring === '0-90',
+    quadrants: ringsOf(build.description.body).some(({ ring }) => ring === '0-90'),
     settled: closed ? observations.length : settledOf(build, observations, counted),
     ahead,
     centreline: own,

@@ -66,6 +66,7 @@ export const reportSchema = z.strictObject({
     practice: z.boolean().describe('An engine that does not exist, made up to practise on.'),
     units: z.enum(['in', 'mm']),
     wheel: wheelRingSchema,
+    rings: z.array(wheelRingSchema).describe('Further rings of the same wheel.'),
     engine: z.strictObject({
       cylinders: z.number(),
       firingOrder: z.array(z.number()),
@@ -131,6 +132,7 @@ export const reportSchema = z.strictObject({
     id: z.string().nullable(),
     method: z.enum(ZERO_METHOD_NAMES).nullable(),
     ring: wheelRingSchema.describe('What this zero is read on.'),
+    rings: z.array(wheelRingSchema).describe('All rings of the wheel that can be read now, that one first.'),
     setting: z.string().nullable().describe('The zero.set entry that readings now lean on.'),
     state: z.enum(['none', 'open', 'found', 'set', 'proved', 'rough', 'failed', 'void']),
     sentence: z.string().describe('What to do with the hands now.'),

@@ -21,6 +21,7 @@ export function reportZero(
     id: build.zero?.id ?? null,
     method: zero.method,
     ring: zero.ring,
+    rings: [...zero.rings],
     setting: build.zero?.current.id ?? null,
     state: zero.state,
     sentence: sentenceOf(zero, build),

@@ -5,6 +5,7 @@ import { STATIONS, stationState } from '../findings/station-states';
 import type { Entry } from '../record/entry';
 import { type Build, fold } from '../record/fold';
 import { noVerdict } from './no-verdict';
+import { problemsOf } from './problems';
 import { reportClearance } from './report-clearance';
 import { reportCrank } from './report-crank';
 import { reportDrive, reportMoves } from './report-drive';
@@ -15,7 +16,7 @@ import { reportSign } from './report-sign';
 import { reportTrial } from './report-trial';
 import { reportWear } from './report-wear';
 import { reportClosing, reportZero } from './report-zero';
-import { type TroubledGroup, makeSheet, troubledGroups } from './sheet';
+import { makeSheet, troubledGroups } from './sheet';
 import { speechOf } from './speech';
 
 export { type Report, reportSchema } from './report-schema';
@@ -96,13 +97,14 @@ const reportAccepted = (accepted: Findings['accepted']): Report['accepted'] =>
   }));
 
 function describedOf({ description }: Build, entries: readonly Entry[]): Report['build'] {
-  const { name, units, wheel, engine, instruments } = description.body;
+  const { name, units, wheel, rings = [], engine, instruments } = description.body;
   return {
     id: description.buildId,
     name,
     practice: entries.some(({ kind, body }) => kind === 'build.described' && 'practice' in body),
     units,
     wheel,
+    rings: [...rings],
     engine: {
       cylinders: engine.cylinders,
       firingOrder: [...engine.firingOrder],
@@ -164,35 +166,4 @@ function targetOf({ build, target, aim, wanted, aimed }: Findings): Report['targ
     judgedBy: target.judgedBy,
     problem: aimed || wanted.ok ? null : wanted.problem,
   };
-}
-
-/** Two first cards: one of them counts, and nobody decided which. */
-function otherCards({ card, otherCards: others }: Build): Report['problems'] {
-  if (!card || others.length === 0) return [];
-  const named = card.body.name === undefined ? 'the one entered last' : `“${card.body.name}”, entered last,`;
-  return [
-    {
-      entries: [card.id, ...others.map(({ id }) => id)],
-      message: `More than one card was entered, and none of them replaces the others: ${named} counts.`,
-      remedy:
-        'Open Card, see that its figures are those of the cam in the engine, and save it: it then replaces the rest.',
-    },
-  ];
-}
-
-function problemsOf({ build, card }: Findings, troubled: readonly TroubledGroup[]): Report['problems'] {
-  return [
-    ...card.contradictions.map(({ message, remedy }) => ({
-      entries: build.card ? [build.card.id] : [],
-      message,
-      remedy,
-    })),
-    ...otherCards(build),
-    ...troubled,
-    ...[...build.unlinked].map(([id, message]) => ({
-      entries: [id],
-      message,
-      remedy: 'It is kept, but nothing is worked out from it.',
-    })),
-  ];
 }

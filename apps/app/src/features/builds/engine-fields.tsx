@@ -7,7 +7,7 @@ import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { type EngineForm, echoLength, engineProblems, ringOf } from './engine-form';
+import { type EngineForm, echoLength, engineProblems, ringOf, secondRingOf } from './engine-form';
 
 const ROTATIONS = [
   { value: 'clockwise', label: 'Clockwise' },
@@ -30,6 +30,7 @@ const OFFSET_SIDES = [
   { value: 'after', label: 'Where it goes after TDC' },
 ] as const;
 const RING_OPTIONS = (['0-180', '0-360', '0-90'] as const).map((value) => ({ value, label: RINGS[value].label }));
+const SECOND_RING_OPTIONS = [{ value: 'none', label: 'None' }, ...RING_OPTIONS] as const;
 
 /** A field of text, and a choice, of the form: each says what is wrong with it, or how it was understood. */
 function fieldsOf(form: UseFormReturn<EngineForm>) {
@@ -90,12 +91,14 @@ type Fields = ReturnType<typeof fieldsOf>;
 /** The wheel is drawn as it is described. */
 function WheelAsDescribed({ values }: { readonly values: EngineForm }) {
   const ring = ringOf(values);
+  const second = secondRingOf(values);
   const rotation = values.rotation === 'counter-clockwise' ? 'counter-clockwise' : 'clockwise';
   const shown = readingAt(ring, 20);
   return (
     <View className="flex-row items-center gap-4">
       <DegreeWheel
         ring={ring}
+        others={second ? [second] : []}
         rotation={rotation}
         position={20}
         size={168}
@@ -155,6 +158,7 @@ function MoreOfEngine({ values, fields }: { readonly values: EngineForm; readonl
 export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm> }) {
   const values = form.watch();
   const ring = ringOf(values);
+  const second = secondRingOf(values);
   const fields = fieldsOf(form);
   const { text, choice } = fields;
 
@@ -171,6 +175,15 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
       )}
       {choice('ring', 'The degree wheel is numbered', RING_OPTIONS)}
       {ring.ring === '0-360' ? choice('sense', 'Turning it the way it runs, under the pointer', SENSES) : null}
+      {choice(
+        'secondRing',
+        'Other numbers on the same wheel',
+        SECOND_RING_OPTIONS.filter(({ value }) => value !== ring.ring || value === '0-360'),
+        'Many wheels have two rings, or numbers on both sides: one for centrelines, one for events. A tap at the keypad then says which was read.',
+      )}
+      {second?.ring === '0-360' && ring.ring !== '0-360'
+        ? choice('secondSense', 'Turning it the way it runs, those rise or fall', SENSES)
+        : null}
       <WheelAsDescribed values={values} />
       {choice('cams', 'Camshafts, for intake and exhaust', CAMS)}
       {values.cams === 'twin'

@@ -1,7 +1,7 @@
 import { checkFiringAngles } from '@yosoku/core/crank/firing';
 import { checkFiringOrder, parseFiringOrder } from '@yosoku/core/crank/firing-order';
 import { crankTrouble } from '@yosoku/core/crank/slider-crank';
-import type { WheelRing } from '@yosoku/core/crank/wheel';
+import { type WheelRing, isSameRing } from '@yosoku/core/crank/wheel';
 import type { Described } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, type ParsedLength, parseLength, typedLength } from '@yosoku/core/units/length';
@@ -15,6 +15,8 @@ export type EngineForm = Record<
   | 'rotation'
   | 'ring'
   | 'sense'
+  | 'secondRing'
+  | 'secondSense'
   | 'units'
   | 'stroke'
   | 'rod'
@@ -44,6 +46,8 @@ export const EMPTY_ENGINE: EngineForm = {
   rotation: 'clockwise',
   ring: '0-180',
   sense: 'rising',
+  secondRing: 'none',
+  secondSense: 'rising',
   units: 'in',
   stroke: '',
   rod: '',
@@ -65,6 +69,7 @@ export const EMPTY_ENGINE: EngineForm = {
 /** The form as last kept. */
 export function engineForm({ build }: Report): EngineForm {
   const { engine, wheel, units, instruments } = build;
+  const [second] = build.rings;
   const length = (mm: number | null): string => (mm === null ? '' : typedLength(mm, units, 'dimension'));
   const fine = (mm: number | null): string => (mm === null ? '' : typedLength(mm, units));
   return {
@@ -74,6 +79,8 @@ export function engineForm({ build }: Report): EngineForm {
     rotation: engine.rotation,
     ring: wheel.ring,
     sense: wheel.ring === '0-360' ? wheel.sense : 'rising',
+    secondRing: second?.ring ?? 'none',
+    secondSense: second?.ring === '0-360' ? second.sense : 'rising',
     units,
     stroke: length(engine.stroke),
     rod: length(engine.rod),
@@ -203,6 +210,7 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
   ];
   const [gap, resolution] = [liftOf(form.pointerGap, form), liftOf(form.resolution, form)];
   const offset = offsetOf(form);
+  const second = secondRingOf(form);
   const bore = lengthOf(form.bore, form);
   // A single figure holds for both valves.
   const [intake, exhaust] = [form.ratioIntake || form.ratioExhaust, form.ratioExhaust || form.ratioIntake].map(
@@ -229,6 +237,7 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
       ...(form.firingAngles.trim() === '' ? {} : { firingAngles: anglesOf(form.firingAngles) }),
     },
     wheel: ringOf(form),
+    ...(second ? { rings: [second] } : {}),
     units: unitOf(form),
     instruments: {
       ...(diameter.ok ? { wheelDiameter: diameter.mm } : {}),
@@ -240,7 +249,17 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
 }
 
 /** The ring that the form describes. */
-export function ringOf({ ring, sense }: EngineForm): WheelRing {
+export const ringOf = ({ ring, sense }: EngineForm): WheelRing => ringNamed(ring, sense) ?? { ring: '0-180' };
+
+/** The other numbers on the wheel, or null. Where both go all round, they count opposite ways. */
+export function secondRingOf(form: EngineForm): WheelRing | null {
+  const first = ringOf(form);
+  const opposite = first.ring === '0-360' && (first.sense === 'rising' ? 'falling' : 'rising');
+  const second = ringNamed(form.secondRing, opposite || form.secondSense);
+  return second && isSameRing(second, first) ? null : second;
+}
+
+function ringNamed(ring: string, sense: string): WheelRing | null {
   if (ring === '0-360') return { ring, sense: sense === 'falling' ? 'falling' : 'rising' };
-  return ring === '0-90' ? { ring } : { ring: '0-180' };
+  return ring === '0-90' || ring === '0-180' ? { ring } : null;
 }

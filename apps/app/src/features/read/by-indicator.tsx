@@ -44,7 +44,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const byWheel = atTdc && (kept ?? (zero.state === 'proved' ? 'wheel' : 'piston')) === 'wheel';
   const lift = useLengthEntry(`${build.id}/read-lift/${method}`, build.units);
   const tdc = zero.result?.tdc ?? 0;
-  const wheel = useReadingEntry(`${build.id}/read-at-tdc`, zero.ring, tdc);
+  const wheel = useReadingEntry(`${build.id}/read-at-tdc`, method, tdc);
   const most = card.lobes[valve]?.peak;
   const trouble =
     lift.mm !== null && lift.mm > 40
@@ -53,7 +53,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
         ? `That is not less than the whole lift, ${formatComputedLength(most, build.units)} on the card.`
         : null;
   const record = (mm: number): void => {
-    reading.record(mm, byWheel ? (wholeReading(wheel) ?? readingAt(zero.ring, tdc)) : null);
+    reading.record(mm, byWheel ? (wholeReading(wheel) ?? readingAt(wheel.ring, tdc)) : null);
     wheel.clear();
   };
   const take = ({ wheel: at, lift: mm, box }: Taken): void => {
@@ -69,7 +69,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
         <View>
           {byWheel ? (
             <SlideRule
-              ring={zero.ring}
+              ring={wheel.ring}
               rotation={build.engine.rotation}
               position={wheel.position}
               turning={wheel.turning}
@@ -116,7 +116,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
             onChange={(by) => dispatch(drafted({ place, draft: { by } }))}
             hint={
               byWheel
-                ? `The rule below says ${offWords(ringPosition(wholeReading(wheel) ?? readingAt(zero.ring, tdc)), tdc)}; turn it to what stands under the pointer.`
+                ? `The rule below says ${offWords(ringPosition(wholeReading(wheel) ?? readingAt(wheel.ring, tdc)), tdc)}; turn it to what stands under the pointer.`
                 : 'Where the piston just stops: coarser, and the answer says by how much.'
             }
           />

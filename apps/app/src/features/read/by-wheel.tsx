@@ -42,7 +42,7 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
   const size = useWheelSize(BAR);
   const [asked, setAsked] = useState(false);
   const [back, setBack] = useState(false);
-  const entry = useReadingEntry(`${build.id}/read`, zero.ring, round?.readings.at(-1)?.at ?? 0);
+  const entry = useReadingEntry(`${build.id}/read`, method, round?.readings.at(-1)?.at ?? 0);
   const record = (wheel: WheelReading, box?: string): void => {
     if (height.mm === null) return;
     reading.record(height.mm, wheel, { approach: back ? 'backward' : next.slot.approach, box });
@@ -72,7 +72,6 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
           )}
           <ReadingPad
             entry={entry}
-            ring={zero.ring}
             rotation={build.engine.rotation}
             recordLabel={back ? 'Record, read turning back' : next.slot.record}
             onRecord={record}

@@ -30,6 +30,32 @@ test('a pair is read, recorded with what it leans on, and told as a centreline',
   expect(sentence()).toMatch(/peak lift of the exhaust/);
 });
 
+test('a wheel with two rings: the numbers are chosen by one tap, for each method by itself, and typed as they stand', async () => {
+  const { job } = proved();
+  const [first] = job.entries;
+  if (first?.kind !== 'build.described') throw new Error('a book opens with its engine');
+  job.write('build.described', { ...first.body, replaces: first.id, rings: [{ ring: '0-90' }] });
+  const here = await openStation('read', ReadStation, job.entries);
+  await here.reads('66', 'after');
+  await here.reads('153', 'after');
+  await here.press('choose-method');
+  await here.press('read-events');
+  await here.press('method-go');
+  await here.press('ring-0-90');
+  await here.reads('22', 'before-tdc');
+  await here.reads('55', 'after-bdc');
+  expect(here.last()?.body).toMatchObject({ wheel: { ring: '0-90', shows: 55, side: 'after-bdc' } });
+  expect(sentence()).toMatch(/IVO 22.* IVC 55/);
+  expect(here.report().problems).toEqual([]);
+  // Centrelines are still read on the ring that they were read on before.
+  await here.press('again');
+  await here.press('choose-method');
+  await here.press('read-centreline');
+  await here.press('method-go');
+  await here.reads('66', 'after');
+  expect(here.last()?.body).toMatchObject({ wheel: { ring: '0-180', shows: 66 } });
+});
+
 test('read first on the closing side, the opening side is asked for without zeroing again', async () => {
   const { job, setting } = proved();
   const round = '00000000-0000-4000-8000-00000000abcd';

@@ -65,9 +65,9 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
   );
   const last = round?.readings.at(-1)?.at ?? null;
   const due = last === null ? Math.round(BEGINS[valve] + (zero.result?.tdc ?? 0)) : last + step;
-  const wheel = useReadingEntry(`${build.id}/trace-wheel`, zero.ring, due);
+  const wheel = useReadingEntry(`${build.id}/trace-wheel`, 'trace', due);
   const lift = useLengthEntry(`${build.id}/trace-lift`, build.units);
-  const at = wholeReading(wheel) ?? readingAt(zero.ring, due);
+  const at = wholeReading(wheel) ?? readingAt(wheel.ring, due);
   const traces = trial?.traces.filter((each) => each.valve === valve) ?? [];
   const keepTurn = (points: RecordedTurn['points'], box: string): void => {
     write('trace.recorded', {
@@ -91,7 +91,7 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
       footer={
         <View>
           <SlideRule
-            ring={zero.ring}
+            ring={wheel.ring}
             rotation={build.engine.rotation}
             position={wheel.position}
             turning={wheel.turning}

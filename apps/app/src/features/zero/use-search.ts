@@ -44,7 +44,7 @@ export function useSearch() {
   const asked: TdcSide | null = step.does === 'read' ? step.side : null;
   const side = asked && swapped ? OTHER_SIDE[asked] : asked;
   const pass = fresh && zero.passes.length > 0 ? undefined : passInSight(zero);
-  const entry = useReadingEntry(`${build.id}/zero`, zero.ring, pass?.readings.at(-1)?.at ?? 0);
+  const entry = useReadingEntry(`${build.id}/zero`, 'zero', pass?.readings.at(-1)?.at ?? 0);
   const troubled = zero.passes.filter((each) => each.setting === zero.setting).find((each) => each.problem);
   // What is on the screen alone, the side and the figure, the Report does not know.
   const ownWords = otherSide || (another && step.does === 'read') || (figure.needed && !troubled);

@@ -107,7 +107,6 @@ function ReadTheWheel({ search, side }: ReadProps) {
       )}
       <ReadingPad
         entry={entry}
-        ring={ring}
         rotation={report.build.engine.rotation}
         recordLabel={table.record[side]}
         onRecord={record}

@@ -1,4 +1,5 @@
-import type { BodyOf } from '../../record/entry';
+import { checkEntry } from '../../record/check-entry';
+import type { BodyOf, Described } from '../../record/entry';
 import { readBuildFile } from '../../record/read-file';
 import { book, id } from '../../testing/book';
 
@@ -74,6 +75,27 @@ describe('readings that make no whole', () => {
     );
     expect(troubleOf(job)).toBeNull();
     expect(job.report().read.open).toMatchObject([{ height: 1.27, slot: 1 }]);
+  });
+
+  test('a ring that the wheel does not have is named, and its readings still count', () => {
+    const { job, setting } = ready();
+    const round = id();
+    const quadrant = { ring: '0-90', shows: 64, side: 'after-tdc' } as const;
+    job.write('reading.taken', { ...reading(setting, round, { wheel: quadrant }), trial: job.trial });
+    job.reading(setting, round, 'closing', 150);
+    expect(job.report().problems).toMatchObject([
+      { message: 'A reading was taken on a ring 0–90, which the wheel as it is described does not have.' },
+    ]);
+    expect(job.report().trials[0]?.rounds[0]?.centreline).toBe(107);
+    const [first] = job.entries;
+    if (first?.kind !== 'build.described') throw new Error('a book opens with its engine');
+    const described = (rings: Described['rings']): string =>
+      job.write('build.described', { ...first.body, replaces: first.id, rings });
+    described([{ ring: '0-90' }]);
+    expect(job.report().problems).toEqual([]);
+    expect(job.report().zero.rings.map(({ ring }) => ring)).toEqual(['0-180', '0-90']);
+    described([{ ring: '0-180' }]);
+    expect(checkEntry(job.entries.at(-1))).toBe('body.rings[0]: the wheel has its 0–180 ring twice');
   });
 
   test('TDC found at a cylinder that there is not proves nothing', () => {

@@ -98,6 +98,9 @@ function readOnOf({ instruments }: Described, ring: WheelRing, typed?: ReadTo): 
 /** Finest step that is read off the wheel of the description, crank degrees. */
 export const wheelStepOf = (described: Described): number => readableStep(readOnOf(described, described.wheel));
 
+/** The numbers that the wheel of the description carries, those first that are read unless others are chosen. */
+export const ringsOf = ({ wheel, rings = [] }: Described): readonly WheelRing[] => [wheel, ...rings];
+
 export const ringOf = (zero: Zero, described: Described): WheelRing => zero.begun.ring ?? described.wheel;
 
 function findPass(pass: Pass, setting: string | null, zero: Zero, described: Described): PassFinding {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { checkFiringAngles } from '../../crank/firing';
 import { checkFiringOrder } from '../../crank/firing-order';
 import { crankTrouble } from '../../crank/slider-crank';
-import { wheelRingSchema } from '../../crank/wheel';
+import { RINGS, isSameRing, wheelRingSchema } from '../../crank/wheel';
 import { degrees, id, lengthMm, ratio, text } from './entry-fields';
 
 /** The build itself: what engine it is; and what takes any entry back. Bodies of entries. */
@@ -90,6 +90,11 @@ export const buildDescribed = z
     name: text(80, 'the name'),
     engine: engineSchema,
     wheel: wheelRingSchema,
+    rings: z
+      .array(wheelRingSchema)
+      .max(2, { error: 'a wheel has at most three rings' })
+      .optional()
+      .describe('Further numbers of the same wheel, on a second ring or its other side. Left out: it has one ring.'),
     units: z.enum(['in', 'mm']).describe('How lengths are shown. Lengths are always kept in millimetres.'),
     practice: z
       .literal(true)
@@ -106,6 +111,18 @@ export const buildDescribed = z
       })
       .optional()
       .describe('What is measured with, for the uncertainty.'),
+  })
+  .superRefine(({ wheel, rings = [] }, context) => {
+    const all = [wheel, ...rings];
+    for (const [at, ring] of rings.entries()) {
+      const message =
+        ring.ring === 'rim' || wheel.ring === 'rim'
+          ? 'a rim that is measured with a tape has no further ring'
+          : all.slice(0, at + 1).some((each) => isSameRing(each, ring))
+            ? `the wheel has its ${RINGS[ring.ring].short} ring twice`
+            : null;
+      if (message !== null) context.addIssue({ code: 'custom', path: ['rings', at], message });
+    }
   })
   .describe('What engine this is. Opens the logbook, or corrects what was said before.');
 

@@ -1,0 +1,58 @@
+import { RINGS, hasRing } from '../crank/wheel';
+import type { Findings } from '../findings/find-all';
+import { ringsOf } from '../findings/readings/zero-passes';
+import type { Build } from '../record/fold';
+import type { Report } from './report-schema';
+import type { TroubledGroup } from './sheet';
+
+/** What in the logbook cannot be as it stands, with the entries that say it and what to do. */
+export function problemsOf({ build, card }: Findings, troubled: readonly TroubledGroup[]): Report['problems'] {
+  return [
+    ...card.contradictions.map(({ message, remedy }) => ({
+      entries: build.card ? [build.card.id] : [],
+      message,
+      remedy,
+    })),
+    ...otherCards(build),
+    ...foreignRings(build),
+    ...troubled,
+    ...[...build.unlinked].map(([id, message]) => ({
+      entries: [id],
+      message,
+      remedy: 'It is kept, but nothing is worked out from it.',
+    })),
+  ];
+}
+
+/** Readings on a ring that the wheel, as it is described, does not have. They count: what was read is what stood there. */
+function foreignRings({ description, zeros, trials }: Build): Report['problems'] {
+  const rings = ringsOf(description.body);
+  const ofZeros = zeros.flatMap(({ begun, stages }) =>
+    begun.ring ? [] : stages.flatMap(({ passes }) => passes.flatMap(({ before, after }) => [...before, ...after])),
+  );
+  const ofCam = trials.flatMap((trial) => trial.rounds.flatMap(({ readings }) => readings));
+  const foreign = [...ofZeros, ...ofCam].filter(({ body: { wheel } }) => wheel && !hasRing(rings, wheel));
+  const ring = foreign[0]?.body.wheel?.ring;
+  if (ring === undefined) return [];
+  return [
+    {
+      entries: foreign.map(({ id }) => id),
+      message: `${foreign.length === 1 ? 'A reading was' : `${foreign.length} readings were`} taken on a ring ${RINGS[ring].short}, which the wheel as it is described does not have.`,
+      remedy: 'If the wheel has it, name it with the engine. If not, undo what was misread.',
+    },
+  ];
+}
+
+/** Two first cards: one of them counts, and nobody decided which. */
+function otherCards({ card, otherCards: others }: Build): Report['problems'] {
+  if (!card || others.length === 0) return [];
+  const named = card.body.name === undefined ? 'the one entered last' : `“${card.body.name}”, entered last,`;
+  return [
+    {
+      entries: [card.id, ...others.map(({ id }) => id)],
+      message: `More than one card was entered, and none of them replaces the others: ${named} counts.`,
+      remedy:
+        'Open Card, see that its figures are those of the cam in the engine, and save it: it then replaces the rest.',
+    },
+  ];
+}
