@@ -85,17 +85,16 @@ export async function openBrowser(base: string, { width, height, mobile }: Viewp
       }
     }
   };
-  const text = async (testId: string): Promise<string> => (await find(byTestId(testId))).getText();
   /** Waits until it says that: what follows from a press stands there a moment later. */
   const see = async (selector: string, wanted: RegExp | string): Promise<string> => {
     let seen = '';
     await driver
       .wait(
         async () => {
-          seen = await find(selector).then(
-            (element) => element.getText(),
-            () => '',
-          );
+          // What has just been redrawn is looked at again.
+          seen = await find(selector)
+            .then((element) => element.getText())
+            .catch(() => '');
           return typeof wanted === 'string' ? seen.includes(wanted) : wanted.test(seen);
         },
         WAIT_MS,
@@ -135,7 +134,7 @@ export async function openBrowser(base: string, { width, height, mobile }: Viewp
         .actions()
         .sendKeys(...keys)
         .perform(),
-    text,
+    text: (testId) => see(byTestId(testId), /[^]/),
     seeText: (testId, wanted) => see(byTestId(testId), wanted),
     seeMain: (wanted) => see('[role=main]', wanted),
     picture: async () => Buffer.from(await driver.takeScreenshot(), 'base64'),
