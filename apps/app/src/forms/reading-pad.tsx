@@ -1,4 +1,5 @@
 import { UndoButton } from '@/ui/undo-button';
+import ArrowLeftRight from 'lucide-react-native/icons/arrow-left-right';
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
@@ -11,7 +12,7 @@ import { useWide } from '@/ui/layout';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 import { Keypad } from './keypad';
-import { type ReadingEntry, ringKey, wholeReading } from './use-reading-entry';
+import { type ReadingEntry, wholeReading } from './use-reading-entry';
 import { useShortcuts } from '@/ui/use-shortcuts';
 
 interface ReadingPadProps {
@@ -101,8 +102,7 @@ export function ReadingPad(props: ReadingPadProps) {
           {trouble}
         </Words>
       ) : null}
-      {entry.rings.length > 1 ? <RingKeys entry={entry} /> : null}
-      {entry.sides.length > 0 ? <SideKeys entry={entry} /> : null}
+      {entry.sides.length > 0 || entry.rings.length > 1 ? <SideKeys entry={entry} onNextRing={nextRing} /> : null}
       {wide ? (
         <View className="flex-row items-end gap-4 pt-4">
           <TextInput
@@ -135,56 +135,45 @@ export function ReadingPad(props: ReadingPadProps) {
   );
 }
 
-/** Which of the wheel's numbers are under the pointer. */
-function RingKeys({ entry }: { readonly entry: ReadingEntry }) {
+/** Which of the wheel's numbers were read, one tap for the next of them, and on which side. */
+function SideKeys({ entry, onNextRing }: { readonly entry: ReadingEntry; readonly onNextRing: () => void }) {
+  const { brass } = useTheme();
+  const tight = entry.rings.length > 1 && entry.sides.length > 2;
   return (
-    <View
-      role="radiogroup"
-      aria-label="Numbers of the wheel"
-      className="flex-row flex-wrap items-center gap-x-4 border-b border-hairline px-4 wide:px-0"
-    >
-      <Words look="soft" aria-hidden>
-        Read on
-      </Words>
-      {entry.rings.map((ring) => {
-        const chosen = ring === entry.ring;
-        return (
-          <Pressable
-            key={ringKey(ring)}
-            role="radio"
-            testID={`ring-${ring.ring}`}
-            aria-checked={chosen}
-            onPress={() => entry.chooseRing(ring)}
-            className={`min-h-[44px] justify-center border-b-4 px-2 ${chosen ? 'border-brass' : 'border-transparent'}`}
-          >
-            <Text className={`font-bold text-[17px] ${chosen ? 'text-brass' : 'text-ink'}`}>
-              {RINGS[ring.ring].short}
-            </Text>
-          </Pressable>
-        );
-      })}
-    </View>
-  );
-}
-
-function SideKeys({ entry }: { readonly entry: ReadingEntry }) {
-  return (
-    <View role="radiogroup" aria-label="Side of the wheel" className="flex-row border-b border-hairline">
-      {entry.sides.map((side: WheelSide) => {
-        const chosen = entry.draft.side === side;
-        return (
-          <Pressable
-            key={side}
-            role="radio"
-            testID={`side-${side}`}
-            aria-checked={chosen}
-            onPress={() => entry.chooseSide(side)}
-            className={`h-[50px] grow basis-0 items-center justify-center border-b-4 ${chosen ? 'border-brass bg-raised' : 'border-transparent'}`}
-          >
-            <Text className={`font-bold text-[17px] ${chosen ? 'text-brass' : 'text-ink'}`}>{sideWords(side)}</Text>
-          </Pressable>
-        );
-      })}
+    <View className="flex-row border-b border-hairline">
+      {entry.rings.length > 1 ? (
+        <Pressable
+          role="button"
+          testID="other-ring"
+          aria-label={`Read on the numbers ${RINGS[entry.ring.ring].short}. Take the others`}
+          onPress={onNextRing}
+          className="h-[50px] min-w-[84px] flex-row items-center justify-center gap-1 border-r border-hairline px-2 active:bg-raised"
+        >
+          <Text className="font-figures-bold text-[16px] text-brass">{RINGS[entry.ring.ring].short}</Text>
+          <ArrowLeftRight size={16} color={brass} />
+        </Pressable>
+      ) : null}
+      <View role="radiogroup" aria-label="Side of the wheel" className="shrink grow flex-row">
+        {entry.sides.map((side: WheelSide) => {
+          const chosen = entry.draft.side === side;
+          return (
+            <Pressable
+              key={side}
+              role="radio"
+              testID={`side-${side}`}
+              aria-checked={chosen}
+              onPress={() => entry.chooseSide(side)}
+              className={`h-[50px] shrink grow basis-0 items-center justify-center border-b-4 ${chosen ? 'border-brass bg-raised' : 'border-transparent'}`}
+            >
+              <Text
+                className={`text-center font-bold ${tight ? 'text-[15px] leading-[17px]' : 'text-[17px]'} ${chosen ? 'text-brass' : 'text-ink'}`}
+              >
+                {sideWords(side)}
+              </Text>
+            </Pressable>
+          );
+        })}
+      </View>
     </View>
   );
 }

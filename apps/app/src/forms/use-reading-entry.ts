@@ -22,7 +22,7 @@ function draftOf(kept: Draft | undefined, ring: WheelRing): ReadingDraft {
 }
 
 /** What a ring is called among those of its wheel: a rim has no other beside it. */
-export const ringKey = (ring: WheelRing): string => (ring.ring === '0-360' ? `${ring.ring} ${ring.sense}` : ring.ring);
+const ringKey = (ring: WheelRing): string => (ring.ring === '0-360' ? `${ring.ring} ${ring.sense}` : ring.ring);
 
 /**
  * The reading being typed at one place of the work. Kept on the device key by key, so that a reload loses nothing.

@@ -152,7 +152,7 @@ function WhatNext({
   readonly onAccept: (() => void) | null;
 }) {
   const { verdict, build } = useStation().report;
-  const accept = onAccept ? <QuietButton testID="leave-it" label="Leave it as it is" onPress={onAccept} /> : null;
+  const accept = onAccept ? <QuietButton testID="leave-it" label="Leave it" onPress={onAccept} /> : null;
   if (stays) return <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={onMoved} onGo={onGo} onCheck={onCheck} />;
   if (verdict.kind !== 'move')
     return (
@@ -170,7 +170,7 @@ function WhatNext({
       <View className="flex-row flex-wrap items-center justify-between px-4 wide:px-0">
         {onCheck ? <QuietButton testID="plan-move" label="Plan the move" onPress={onGo} /> : null}
         {accept}
-        <QuietButton testID="moved" label="I have moved it already" onPress={onMoved} />
+        <QuietButton testID="moved" label="Moved already" onPress={onMoved} />
       </View>
       {onCheck ? (
         <PrimaryButton testID="closing" label="Make the closing check" onPress={onCheck} />
