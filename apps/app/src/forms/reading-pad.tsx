@@ -30,23 +30,22 @@ interface ReadingPadProps {
 const NUDGE_WIDTH = 52;
 const FIGURES = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.'] as const;
 
+/** Why it cannot be recorded: what is wrong at once, what is missing once it was asked for. */
+function troubleOf({ state, sides }: ReadingEntry, asked: boolean, blocked: string | null): string | null {
+  if (state.state === 'wrong') return state.message;
+  if (!asked) return null;
+  if (blocked !== null) return blocked;
+  if (state.state === 'sideless') return `Say which side: ${sides.map(sideWords).join(' or ')}.`;
+  return state.state === 'empty' ? 'Read the wheel and type the degrees under the pointer first.' : null;
+}
+
 /** Entry of one wheel reading: own keypad on a phone, a field and single keys at the bench. */
 export function ReadingPad(props: ReadingPadProps) {
   const { entry, rotation, recordLabel, onRecord, onUndo, onNext, width, blocked = null } = props;
   const wide = useWide();
   const [asked, setAsked] = useState(false);
   const [help, setHelp] = useState(false);
-  const { state } = entry;
-  const trouble =
-    state.state === 'wrong'
-      ? state.message
-      : asked && blocked !== null
-        ? blocked
-        : asked && state.state === 'sideless'
-          ? `Say which side: ${entry.sides.map(sideWords).join(' or ')}.`
-          : asked && state.state === 'empty'
-            ? 'Read the wheel and type the degrees under the pointer first.'
-            : null;
+  const trouble = troubleOf(entry, asked, blocked);
 
   const record = (): void => {
     const reading = wholeReading(entry);
@@ -104,33 +103,46 @@ export function ReadingPad(props: ReadingPadProps) {
       ) : null}
       {entry.sides.length > 0 || entry.rings.length > 1 ? <SideKeys entry={entry} onNextRing={nextRing} /> : null}
       {wide ? (
-        <View className="flex-row items-end gap-4 pt-4">
-          <TextInput
-            testID="reading"
-            aria-label="Degrees under the pointer"
-            value={entry.draft.text}
-            onChangeText={(text) => entry.type(text.replace(',', '.').replace(/[^\d.−-]/g, ''))}
-            inputMode="decimal"
-            autoFocus
-            className="h-[60px] w-[150px] border-b-2 border-brass bg-raised px-3 font-figures-bold text-[40px] text-ink"
-            style={{ fontVariant: ['tabular-nums'] }}
-          />
-          <View className="w-[250px]">
-            <PrimaryButton testID="record" label={recordLabel} onPress={record} />
-          </View>
-          <UndoButton undo={onUndo} />
-          <Words look="soft" className="shrink">
-            {help
-              ? `Enter records · B before · A after · ${entry.rings.length > 1 ? 'R other numbers · ' : ''}[ ] nudge ¼° · U undo · N next station · ? hides this`
-              : 'Enter records · ? shows all keys'}
-          </Words>
-        </View>
+        <BenchField entry={entry} recordLabel={recordLabel} help={help} onRecord={record} onUndo={onUndo} />
       ) : (
         <>
           <Keypad onKey={entry.press} onUndo={onUndo} />
           <PrimaryButton testID="record" label={recordLabel} onPress={record} />
         </>
       )}
+    </View>
+  );
+}
+
+interface BenchFieldProps extends Pick<ReadingPadProps, 'entry' | 'recordLabel' | 'onUndo'> {
+  readonly onRecord: () => void;
+  /** Are all keys shown? */
+  readonly help: boolean;
+}
+
+/** At the bench: a field in the place of the keypad, and the single keys. */
+function BenchField({ entry, recordLabel, help, onRecord, onUndo }: BenchFieldProps) {
+  return (
+    <View className="flex-row items-end gap-4 pt-4">
+      <TextInput
+        testID="reading"
+        aria-label="Degrees under the pointer"
+        value={entry.draft.text}
+        onChangeText={(text) => entry.type(text.replace(',', '.').replace(/[^\d.−-]/g, ''))}
+        inputMode="decimal"
+        autoFocus
+        className="h-[60px] w-[150px] border-b-2 border-brass bg-raised px-3 font-figures-bold text-[40px] text-ink"
+        style={{ fontVariant: ['tabular-nums'] }}
+      />
+      <View className="w-[250px]">
+        <PrimaryButton testID="record" label={recordLabel} onPress={onRecord} />
+      </View>
+      <UndoButton undo={onUndo} />
+      <Words look="soft" className="shrink">
+        {help
+          ? `Enter records · B before · A after · ${entry.rings.length > 1 ? 'R other numbers · ' : ''}[ ] nudge ¼° · U undo · N next station · ? hides this`
+          : 'Enter records · ? shows all keys'}
+      </Words>
     </View>
   );
 }

@@ -72,6 +72,16 @@ const indicator = (theme: Palette, tip: number, turns: string): ReactNode => (
   </G>
 );
 
+/** A valve whose head stands on the piston. */
+const valve = (theme: Palette): ReactNode => (
+  <Path
+    d={`M60 34V${CROWN - 6}M44 ${CROWN - 1}Q60 ${CROWN - 12} 76 ${CROWN - 1}Z`}
+    fill={theme.brass}
+    stroke={theme.brass}
+    strokeWidth="4"
+  />
+);
+
 const TOOLS: Readonly<Record<Exclude<ZeroMethodName, 'rim-marks'>, (theme: Palette) => ReactNode>> = {
   'positive-stop': bar,
   'plug-stop': screw,
@@ -94,12 +104,14 @@ const TOOLS: Readonly<Record<Exclude<ZeroMethodName, 'rim-marks'>, (theme: Palet
   'dropped-valve': (theme) => (
     <G>
       {indicator(theme, 34, 'M60 15L67 9')}
-      <Path
-        d={`M60 34V${CROWN - 6}M44 ${CROWN - 1}Q60 ${CROWN - 12} 76 ${CROWN - 1}Z`}
-        fill={theme.brass}
-        stroke={theme.brass}
-        strokeWidth="4"
-      />
+      {valve(theme)}
+    </G>
+  ),
+  'pushed-valve': (theme) => (
+    <G>
+      {valve(theme)}
+      <Path d="M60 30V22M48 22H72V14H48Z" fill={theme.brass} stroke={theme.brass} strokeWidth="3" />
+      <Path d="M84 8V26M78 20L84 28L90 20" fill="none" stroke={theme.brass} strokeWidth="2.5" />
     </G>
   ),
   'soft-stop': (theme) => (

@@ -38,7 +38,7 @@ export function kestrelPointSix(pen: Pen): Entry[] {
     drive: 'chain',
   });
   const ticked = ['made-safe', 'turns-freely', 'wheel-tight', 'pointer-rigid', 'turn-from-crank'] as const;
-  for (const check of [...ticked, 'one-way-tensioner', 'indicator-in-line'] as const)
+  for (const check of [...ticked, 'one-way-tensioner', 'indicator-in-line', 'trigger-pattern', 'bolt-length'] as const)
     book.write('prepare.checked', { replaces: null, check, result: 'done' });
   book.write('prepare.checked', {
     replaces: null,

@@ -15,7 +15,8 @@ export interface CheckFinding {
 
 export interface PrepareFinding {
   readonly asItStands:
-    | (Omit<BodyOf<'engine.as-it-stands'>, 'replaces' | 'springs'> & {
+    | (Omit<BodyOf<'engine.as-it-stands'>, 'replaces' | 'springs' | 'oneWay'> & {
+        readonly oneWay: boolean;
         readonly entry: string;
         readonly springs: 'checking' | 'valve' | 'none' | null;
       })
@@ -34,7 +35,12 @@ export function derivePrepare(build: Build): PrepareFinding {
   const endPlay = build.endPlay;
   const names = stated ? checksFor(stated.body) : [];
   return {
-    asItStands: stated && { ...withoutLink(stated.body), springs: stated.body.springs ?? null, entry: stated.id },
+    asItStands: stated && {
+      ...withoutLink(stated.body),
+      springs: stated.body.springs ?? null,
+      oneWay: stated.body.oneWay ?? false,
+      entry: stated.id,
+    },
     checks: names.map((check) => {
       const { title, why, caution } = PREPARE_CHECKS[check];
       const answer = build.checks.get(check);

@@ -1,6 +1,7 @@
 import { VALVES, type Valve } from '../cam/card';
 import { SIGN_CHECKS, SIGN_CHECK_NAMES, type SignCheckName } from '../sign/sign-checks';
 import { type AcceptedFinding, placeAccepted } from './accepted';
+import { ZERO_METHODS } from '../tdc/zero-methods';
 import type { ClearanceFinding } from './derive-clearance';
 import type { ProofFinding } from './derive-proof';
 import type { TrialFinding } from './derive-trial';
@@ -8,7 +9,16 @@ import type { Build } from '../record/fold';
 
 /** What a builder should know before signing. */
 export type OpenPoint =
-  | { readonly code: 'tdc-unproved' | 'no-verdict' | 'not-on-target' | 'move-unproved' | 'clearance-unknown' }
+  | {
+      readonly code:
+        | 'tdc-unproved'
+        | 'no-verdict'
+        | 'not-on-target'
+        | 'move-unproved'
+        | 'clearance-unknown'
+        | 'valve-lash'
+        | 'solid-lifter';
+    }
   | { readonly code: 'tight'; readonly valve: Valve }
   /** A duration or a lift that is not the card’s, of a view. */
   | { readonly code: 'differs'; readonly view: string };
@@ -75,7 +85,7 @@ export function deriveSign(
   );
   return {
     checks,
-    open: openPoints(trials, zeroProved, proof, clearance, accepted),
+    open: openPoints(trials, zeroProved, proof, clearance, accepted).concat(lashPoint(build), solidLifter(build)),
     ready: checks.every(({ state }) => state !== 'due'),
     signed: signature && {
       entry: signature.id,
@@ -89,6 +99,20 @@ export function deriveSign(
     baselines,
   };
 }
+
+/** The valve that TDC was found with was let down or pushed down: until its lash is set again. */
+const lashPoint = ({ zeros, signChecks }: Build): OpenPoint[] =>
+  zeros.some(({ begun }) => ZERO_METHODS[begun.method].disturbsLash) && signChecks.get('lash')?.body.result !== 'done'
+    ? [{ code: 'valve-lash' }]
+    : [];
+
+/** A hydraulic lifter was made solid to be measured on, and nobody has said that it is out again. */
+const solidLifter = ({ asItStands, checks, signChecks }: Build): OpenPoint[] =>
+  asItStands?.body.lifter === 'hydraulic' &&
+  checks.get('lifter-solid')?.body.result === 'done' &&
+  signChecks.get('tools-out')?.body.result !== 'done'
+    ? [{ code: 'solid-lifter' }]
+    : [];
 
 function openPoints(
   trials: readonly TrialFinding[],

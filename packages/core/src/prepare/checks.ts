@@ -13,7 +13,9 @@ export type CheckName =
   | 'ratio-known'
   | 'indicator-in-line'
   | 'end-play'
-  | 'straight-up';
+  | 'straight-up'
+  | 'trigger-pattern'
+  | 'bolt-length';
 
 /** How the engine stands on the stand. */
 export interface AsItStands {
@@ -111,9 +113,21 @@ export const PREPARE_CHECKS: Readonly<Record<CheckName, PrepareCheck>> = {
     applies: driven,
   },
   'straight-up': {
-    title: 'Timing set at its straight-up marks; trigger teeth of the old gear kept',
+    title: 'Timing set at its straight-up marks',
     why: 'The verdict is a move from where it stands now: begin where the maker meant it.',
     caution: null,
+    applies: driven,
+  },
+  'trigger-pattern': {
+    title: 'Trigger teeth of the timing set as those of the old one, looked at before it is ordered',
+    why: 'Gears that look alike carry other teeth: with a wrong pattern it neither fires nor injects where it shall, and that shows when the front is on again.',
+    caution: null,
+    applies: driven,
+  },
+  'bolt-length': {
+    title: 'Cam bolts, washer and dowel: nothing bottoms, the dowel stands below the gear',
+    why: 'A bolt that bottoms, or a dowel that stands proud, holds the gear by nothing; an offset bushing is no wider than the gear.',
+    caution: 'A cam gear that comes loose lets the valves meet the pistons.',
     applies: driven,
   },
 };

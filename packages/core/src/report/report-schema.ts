@@ -111,6 +111,7 @@ export const reportSchema = z.strictObject({
         lifter: z.enum(['solid', 'hydraulic', 'roller', 'bucket', 'none']),
         springs: z.enum(['checking', 'valve', 'none']).nullable(),
         drive: z.enum(['chain', 'belt', 'gear', 'none']),
+        oneWay: z.boolean().describe('It must not be turned back.'),
       })
       .nullable(),
     checks: z.array(
@@ -168,6 +169,7 @@ export const reportSchema = z.strictObject({
             at: degrees.describe('Ring position, crank degrees.'),
             wheel: wheelReadingSchema,
             indicator: z.number().nullable().describe('Millimetres.'),
+            pushed: z.number().nullable().describe('With the valve pushed down by its adjuster, millimetres.'),
           }),
         ),
         result: passResultSchema.nullable(),

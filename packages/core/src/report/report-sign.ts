@@ -40,6 +40,10 @@ function openWords(point: OpenPoint, { verdict, clearance, views }: SignContext)
       const view = views.find(({ key }) => key === point.view);
       return `${view?.title ?? ''}: ${view?.shows ?? ''}. ${view?.remark ?? ''}`;
     }
+    case 'solid-lifter':
+      return 'A lifter was made solid to be measured on: it must come out again, or be made to work again.';
+    case 'valve-lash':
+      return 'The valve that TDC was found with has lost its lash: set it again.';
     case 'clearance-unknown':
       return 'Valve-to-piston clearance was not measured for both valves.';
   }

@@ -74,12 +74,14 @@ function readWords(
   build: Build,
 ): string {
   const { units } = build.description.body;
+  const oneWay = build.asItStands?.body.oneWay ?? false;
+  const turning = turnWords(method, side, figure === null ? null : formatLength(figure, units), oneWay);
   const first = build.zero?.current.passes.some(({ before, after }) => before.length + after.length === 1) !== true;
   if (ring.ring === 'rim' && build.zero?.current.id === null)
     return first
-      ? `${ZERO_METHODS[method].turn[side]} Make a mark on the rim at the pointer: record 0.`
-      : `${ZERO_METHODS[method].turn[side]} Make a second mark at the pointer; measure from the first.`;
-  return turnAndRead(method, ring, side, figure === null ? null : formatLength(figure, units), proves);
+      ? `${turning} Make a mark on the rim at the pointer: record 0.`
+      : `${turning} Make a second mark at the pointer; measure from the first.`;
+  return turnAndRead(method, ring, side, figure === null ? null : formatLength(figure, units), proves, oneWay);
 }
 
 /** "Turn it …, until it stops. Read the wheel." */
@@ -89,9 +91,10 @@ function turnAndRead(
   side: TdcSide,
   figure: string | null,
   proves: boolean,
+  oneWay: boolean,
 ): string {
   const read = ring.ring === 'rim' ? 'Measure along the rim.' : 'Read the wheel.';
-  return `${proves ? 'Now prove it. ' : ''}${turnWords(method, side, figure)} ${read}`;
+  return `${proves ? 'Now prove it. ' : ''}${turnWords(method, side, figure, oneWay)} ${read}`;
 }
 
 /**
@@ -102,10 +105,11 @@ export function readingSentence(
   { method, ring, state, step, sentence }: Report['zero'],
   side: TdcSide,
   figure: string | null,
+  oneWay: boolean,
 ): string {
   if (method === null) return sentence;
   const proves = state === 'set' && step.does === 'read' && step.pass === null && step.side === side;
-  return turnAndRead(method, ring, side, figure, proves);
+  return turnAndRead(method, ring, side, figure, proves, oneWay);
 }
 
 function remarkWords(remark: ZeroRemark, ring: WheelRing, units: LengthUnit): string | null {

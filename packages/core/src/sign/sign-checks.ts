@@ -16,11 +16,11 @@ export const SIGN_CHECKS: Readonly<Record<SignCheckName, SignCheck>> = {
     why: 'Tabs bent, wire tied, compound cured, new bolts where it asks for new ones.',
   },
   trigger: {
-    title: 'Trigger teeth and sensor as they were',
-    why: 'A cam that has been moved takes its trigger with it: the pattern must still be what the engine’s computer expects.',
+    title: 'Trigger teeth and sensor as they were; distributor or cam sensor clocked again',
+    why: 'A cam that has been moved takes its trigger with it: the pattern must still be what the engine’s computer expects. A distributor or sensor driven by the cam is set anew at the TDC that the manual names, its tang never forced.',
   },
   'tools-out': {
-    title: 'Stop, indicator and degree wheel out; plugs in',
+    title: 'Stop, indicator, degree wheel and lifters made solid for measuring out; plugs in',
     why: 'A piston stop left in its hole goes through the piston at the first turn of the starter.',
   },
   'turned-over': {

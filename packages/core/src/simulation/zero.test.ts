@@ -36,6 +36,7 @@ const HEIGHT: Readonly<Record<ZeroMethodName, number>> = {
   'stop-zeroed': 6,
   'equal-drop': 1.27,
   'dropped-valve': 1.5,
+  'pushed-valve': 1.8,
   'soft-stop': 5,
   'rim-marks': 6,
   'first-stop': 0,
@@ -63,12 +64,20 @@ function find(
   return solved;
 }
 
-describe.each(ZERO_METHOD_NAMES)('%s', (method) => {
-  test('finds TDC within 0.01° on every ring, from any mounting, with and without pin offset', () => {
+/** Every way of feeling the piston with every way of reading the angle that it can be joined with. */
+const PAIRS = ZERO_METHOD_NAMES.flatMap((method) => {
+  const { readBy } = ZERO_METHODS[method].needs;
+  return (['wheel', 'rim'] as const)
+    .filter((by) => readBy === 'either' || readBy === by)
+    .map((by) => [method, by] as const);
+});
+
+describe.each(PAIRS)('%s by %s', (method, by) => {
+  test('finds TDC within 0.01°, on every ring, from any mounting, with and without pin offset', () => {
     const random = makeRandom(7);
     let worst = 0;
     for (const crank of CRANKS)
-      for (const ring of method === 'rim-marks' ? [RIM] : WHEELS)
+      for (const ring of by === 'rim' ? [RIM] : WHEELS)
         for (let mount = -180; mount < 180; mount += 12.25) {
           const { tdc } = find(method, crank, ring, mount, { ...NO_ERRORS, tilt: 10 }, random);
           worst = Math.max(worst, Math.abs(wrap180(tdc - mount)));
@@ -82,7 +91,7 @@ describe.each(ZERO_METHOD_NAMES)('%s', (method) => {
     ['a small wheel, three passes', 90, 2, 0, 3],
   ])('with %s its stated interval covers the truth', (_what, radius, graduation, pointerGap, passes) => {
     const readOn: ReadOn =
-      method === 'rim-marks'
+      by === 'rim'
         ? { on: 'rim', round: roundOf(inches('7')), tapeStep: 0.5 }
         : { on: 'wheel', radius, graduation, pointerGap };
     const random = makeRandom(20 + radius);

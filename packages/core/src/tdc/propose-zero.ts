@@ -1,4 +1,4 @@
-import { ZERO_METHODS, type ZeroMethodName } from './zero-methods';
+import { ZERO_METHODS, type ZeroMethodName, goesOnward } from './zero-methods';
 
 /** What is there to work with. */
 export interface AtHand {
@@ -7,6 +7,8 @@ export interface AtHand {
   readonly plugHole: boolean;
   readonly wheel: boolean;
   readonly indicator: boolean;
+  /** Must it not be turned back: a belt that would jump, an accessory drive that slips? */
+  readonly oneWay: boolean;
 }
 
 export interface ZeroProposal {
@@ -21,9 +23,10 @@ const PREFERRED: readonly ZeroMethodName[] = [
   'positive-stop',
   'plug-stop',
   'equal-drop',
-  'dropped-valve',
-  'stop-zeroed',
   'rim-marks',
+  'dropped-valve',
+  'pushed-valve',
+  'stop-zeroed',
   'soft-stop',
   'first-stop',
 ];
@@ -33,14 +36,16 @@ export function allowsMethod(name: ZeroMethodName, at: AtHand): boolean {
   const { needs } = ZERO_METHODS[name];
   const headFits = needs.head === 'any' || needs.head === at.head;
   const stopFits = !needs.plugHole || at.head === 'off' || at.plugHole;
-  return headFits && stopFits && needs.wheel === at.wheel && (!needs.indicator || at.indicator);
+  const readFits = needs.readBy === 'either' || (needs.readBy === 'wheel') === at.wheel;
+  const turnFits = !at.oneWay || goesOnward(name);
+  return headFits && stopFits && readFits && turnFits && (!needs.indicator || at.indicator);
 }
 
 /**
  * The method to use, and why.
  * @param rule the shop's own rule, which wins wherever the engine allows it.
  * @returns null when nothing can be done with what is there.
- * @example proposeZero({ head: 'on', plugHole: true, wheel: false, indicator: false })?.method // 'rim-marks'
+ * @example proposeZero({ head: 'on', plugHole: true, wheel: false, indicator: false, oneWay: false })?.method // 'rim-marks'
  */
 export function proposeZero(at: AtHand, rule: ZeroMethodName | null = null): ZeroProposal | null {
   const allowed = PREFERRED.filter((name) => allowsMethod(name, at));

@@ -9,6 +9,7 @@ export type ZeroMethodName =
   | 'stop-zeroed'
   | 'equal-drop'
   | 'dropped-valve'
+  | 'pushed-valve'
   | 'soft-stop'
   | 'rim-marks'
   | 'first-stop';
@@ -17,7 +18,8 @@ export type ZeroMethodName =
 export interface ZeroNeeds {
   readonly head: 'on' | 'off' | 'any';
   readonly plugHole: boolean;
-  readonly wheel: boolean;
+  /** How the angle is read: off a degree wheel, or along the rim with a tape; a stop read along the rim is `rim-marks`. */
+  readonly readBy: 'wheel' | 'rim' | 'either';
   readonly indicator: boolean;
 }
 
@@ -51,6 +53,12 @@ export interface ZeroMethod {
   readonly prepare: string;
   /** What to do for a reading on each side, and what the button says. */
   readonly turn: Readonly<Record<TdcSide, string>>;
+  /** How the second side is read on an engine that must not be turned back: on over the top; null where only turning back finds it. */
+  readonly onward: string | null;
+  /** The valve is pushed down by its adjuster before each side, to one figure of the indicator. */
+  readonly pushesValve?: true;
+  /** The lash of the valve that it is done with has to be set again. */
+  readonly disturbsLash?: true;
   readonly record: Readonly<Record<TdcSide, string>>;
   readonly label: Readonly<Record<TdcSide, string>>;
   readonly cautions: readonly string[];
@@ -65,6 +73,7 @@ const STOP_WORDS = {
   },
   record: { before: 'Record contact turning forward', after: 'Record contact turning back' },
   label: { before: 'turning forward', after: 'turning back' },
+  onward: null,
   held: 'at the contact that stopped it turning back',
 } as const;
 const HELD_AFTER = 'at the reading after TDC';
@@ -79,7 +88,7 @@ const NO_HAMMER = 'Let the piston come to the stop; never lean on it, never hamm
 export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
   'positive-stop': {
     name: 'Positive stop, bar across the bore',
-    needs: { head: 'off', plugHole: false, wheel: true, indicator: false },
+    needs: { head: 'off', plugHole: false, readBy: 'wheel', indicator: false },
     why: 'The head is off: a bar across the bore stops the piston firmly, and the midpoint of the contacts is TDC.',
     readings: 'pair',
     height: 'stop',
@@ -92,20 +101,21 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
   },
   'plug-stop': {
     name: 'Positive stop, through the plug hole',
-    needs: { head: 'on', plugHole: true, wheel: true, indicator: false },
+    needs: { head: 'on', plugHole: true, readBy: 'wheel', indicator: false },
     why: 'The head is on and the plug hole is in line with the bore: a screwed stop meets the piston through it.',
     readings: 'pair',
     height: 'stop',
     figure: null,
     feel: mm(0.04),
     tool: 'stop',
-    prepare: 'Piston down, plug out, valves of this cylinder closed. Screw the stop in and lock it.',
+    prepare:
+      'Plug out, and this cylinder’s rockers backed off so that its valves stay closed. Turn the piston to the bottom: a straw in the plug hole tells, or the cylinder half a turn away that stands at its top. Screw the stop in and lock it.',
     ...STOP_WORDS,
     cautions: [HAND_ONLY, NO_HAMMER, 'A valve that is open can meet the stop: keep clear of it or slacken its rocker.'],
   },
   'stop-zeroed': {
     name: 'Stop, wheel zeroed at first contact',
-    needs: { head: 'any', plugHole: true, wheel: true, indicator: false },
+    needs: { head: 'any', plugHole: true, readBy: 'wheel', indicator: false },
     why: 'The wheel slips easily on its hub: set it to 0 at the first contact and only one figure has to be read.',
     readings: 'pair',
     height: 'stop',
@@ -118,7 +128,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
   },
   'equal-drop': {
     name: 'Equal drop, indicator on the piston',
-    needs: { head: 'off', plugHole: false, wheel: true, indicator: true },
+    needs: { head: 'off', plugHole: false, readBy: 'either', indicator: true },
     why: 'The head is off and there is an indicator: the same drop either side of the top is read without touching the piston.',
     readings: 'pair',
     height: 'indicator',
@@ -134,6 +144,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
       before: 'Turn it the way it runs and stop at {figure} below the top, on the way up.',
       after: 'Go on over the top and stop at {figure} below it again, on the way down.',
     },
+    onward: 'Go on over the top and stop at {figure} below it again, on the way down.',
     record: HEIGHT_RECORD,
     label: HEIGHT_LABEL,
     held: HELD_AFTER,
@@ -141,7 +152,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
   },
   'dropped-valve': {
     name: 'Dropped valve',
-    needs: { head: 'on', plugHole: false, wheel: true, indicator: true },
+    needs: { head: 'on', plugHole: false, readBy: 'either', indicator: true },
     why: 'The head is on and no stop reaches the piston: a valve let down to one height is moved by it on both sides.',
     readings: 'pair',
     height: 'indicator',
@@ -158,6 +169,9 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
       before: 'From well before the top, turn it the way it runs until the piston has moved the valve {figure}.',
       after: 'From well after the top, turn it back until the piston has moved the valve {figure}.',
     },
+    onward:
+      'Go on over the top, holding the valve down on the piston, until it has come back to {figure} above where you let it down.',
+    disturbsLash: true,
     record: HEIGHT_RECORD,
     label: HEIGHT_LABEL,
     held: HELD_AFTER,
@@ -168,10 +182,45 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
       'Set the lash of this valve again afterwards.',
     ],
   },
+  'pushed-valve': {
+    name: 'Valve pushed down by its adjuster',
+    needs: { head: 'on', plugHole: false, readBy: 'either', indicator: true },
+    why: 'The head is on, the springs are in and no stop reaches the piston: a valve held open by its own adjuster is moved by the piston on both sides.',
+    readings: 'pair',
+    height: 'indicator',
+    figure: {
+      label: 'How far the piston moves the valve, the same on both sides',
+      usual: { in: '0.005', mm: '0.10' },
+      isDrop: false,
+    },
+    // The adjuster comes back to its figure within a thousandth of an inch.
+    feel: mm(0.03),
+    tool: 'valve',
+    prepare:
+      'Both valves closed, piston well below the top. Set an indicator on the retainer and zero it. Slacken the lock nut and turn the adjuster in, about three turns, coming down; note what the indicator shows.',
+    turn: {
+      before:
+        'With the valve at its noted figure and the piston well before the top, turn it the way it runs, slowly, until the piston has moved the valve {figure}.',
+      after:
+        'Back the adjuster off, turn the piston past the top, come down with the adjuster to the same noted figure. Then turn it back, slowly, until the piston has moved the valve {figure}.',
+    },
+    onward: null,
+    pushesValve: true,
+    disturbsLash: true,
+    record: HEIGHT_RECORD,
+    label: HEIGHT_LABEL,
+    held: HELD_AFTER,
+    cautions: [
+      HAND_ONLY,
+      'The piston meets this valve on purpose: a few thousandths and no more, or it bends. Back the adjuster off before the piston goes over the top.',
+      'Do not push it down to coil bind or onto the retainer: three turns are usually enough.',
+      'Set the lash of this valve again afterwards.',
+    ],
+  },
   'soft-stop': {
-    name: 'Soft stop, a sanity check',
-    needs: { head: 'on', plugHole: true, wheel: true, indicator: false },
-    why: 'A nylon strip through the plug hole finds TDC to a degree or two: enough to see a gross mistake, not to set a cam by.',
+    name: 'Soft stop: a cable tie or nylon strip',
+    needs: { head: 'on', plugHole: true, readBy: 'either', indicator: false },
+    why: 'A cable tie or a nylon strip through the plug hole finds TDC to a degree or two: enough to see a gross mistake, not to set a cam by.',
     readings: 'pair',
     height: 'stop',
     figure: null,
@@ -183,7 +232,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
   },
   'rim-marks': {
     name: 'Rim marks, no wheel',
-    needs: { head: 'any', plugHole: true, wheel: false, indicator: false },
+    needs: { head: 'any', plugHole: true, readBy: 'rim', indicator: false },
     why: 'There is no wheel: marks on the balancer rim and a tape do the same, half-way between the contacts.',
     readings: 'pair',
     height: 'stop',
@@ -196,7 +245,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
   },
   'first-stop': {
     name: 'First stop of the indicator',
-    needs: { head: 'off', plugHole: false, wheel: true, indicator: true },
+    needs: { head: 'off', plugHole: false, readBy: 'either', indicator: true },
     why: 'A quick look, or a house rule so that all builders agree: where the indicator just stops, corrected for coming early.',
     readings: 'single',
     height: 'indicator',
@@ -208,6 +257,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
       before: 'Turn it the way it runs, slowly, and stop where the indicator just stops moving.',
       after: '',
     },
+    onward: null,
     record: { before: 'Record where it stops', after: '' },
     label: { before: 'where it stops', after: '' },
     held: 'where the indicator just stopped',
@@ -217,6 +267,17 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
 
 export const ZERO_METHOD_NAMES = Object.keys(ZERO_METHODS) as [ZeroMethodName, ...ZeroMethodName[]];
 
-/** What the hands do for a reading. @param figure of the indicator, in words; null while it is not chosen. */
-export const turnWords = (method: ZeroMethodName, side: TdcSide, figure: string | null): string =>
-  ZERO_METHODS[method].turn[side].replaceAll('{figure}', figure ?? 'the figure');
+/** May it be found on an engine that must not be turned back? */
+export const goesOnward = (method: ZeroMethodName): boolean =>
+  ZERO_METHODS[method].readings === 'single' || ZERO_METHODS[method].onward !== null;
+
+/**
+ * What the hands do for a reading.
+ * @param figure of the indicator, in words; null while it is not chosen.
+ * @param oneWay the engine must not be turned back.
+ */
+export function turnWords(method: ZeroMethodName, side: TdcSide, figure: string | null, oneWay = false): string {
+  const { turn, onward } = ZERO_METHODS[method];
+  const words = oneWay && side === 'after' ? (onward ?? turn.after) : turn[side];
+  return words.replaceAll('{figure}', figure ?? 'the figure');
+}

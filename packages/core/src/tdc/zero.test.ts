@@ -118,13 +118,20 @@ describe('firing', () => {
 });
 
 describe('the method that is proposed', () => {
-  const at = { head: 'off', plugHole: true, wheel: true, indicator: true } as const;
+  const at = { head: 'off', plugHole: true, wheel: true, indicator: true, oneWay: false } as const;
   test.each([
     [at, 'positive-stop'],
     [{ ...at, head: 'on' }, 'plug-stop'],
     [{ ...at, head: 'on', plugHole: false }, 'dropped-valve'],
     [{ ...at, wheel: false, indicator: false }, 'rim-marks'],
     [{ ...at, head: 'on', wheel: false }, 'rim-marks'],
+    // A valve or a drop is read along the rim as well as on a wheel.
+    [{ ...at, head: 'on', plugHole: false, wheel: false }, 'dropped-valve'],
+    [{ ...at, head: 'on', plugHole: true, wheel: false, indicator: false }, 'rim-marks'],
+    // Nothing that has to be turned back.
+    [{ ...at, oneWay: true }, 'equal-drop'],
+    [{ ...at, head: 'on', oneWay: true }, 'dropped-valve'],
+    [{ ...at, head: 'on', wheel: false, oneWay: true }, 'dropped-valve'],
   ] as const)('%j: %s', (here, method) => expect(proposeZero(here)?.method).toBe(method));
   test('the shop’s rule wins where the engine allows it, and only there', () => {
     expect(proposeZero(at, 'equal-drop')).toMatchObject({
@@ -134,7 +141,7 @@ describe('the method that is proposed', () => {
     expect(proposeZero({ ...at, head: 'on' }, 'equal-drop')?.method).toBe('plug-stop');
   });
   test('head on, no plug hole, no wheel, no indicator: nothing can be done', () =>
-    expect(proposeZero({ head: 'on', plugHole: false, wheel: false, indicator: false })).toBeNull());
+    expect(proposeZero({ ...at, head: 'on', plugHole: false, wheel: false, indicator: false })).toBeNull());
 });
 
 describe('what would improve it most', () => {

@@ -171,7 +171,7 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
         'rotation',
         'Which way it runs, seen from the wheel',
         ROTATIONS,
-        'An engine seen from its flywheel end turns the other way.',
+        'It tells: the fan draws air in, the starter turns it that way, and the exhaust valve closes before the intake opens. Seen from the flywheel end it turns the other way.',
       )}
       {choice('ring', 'The degree wheel is numbered', RING_OPTIONS)}
       {ring.ring === '0-360' ? choice('sense', 'Turning it the way it runs, under the pointer', SENSES) : null}

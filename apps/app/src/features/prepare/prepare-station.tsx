@@ -44,13 +44,13 @@ export function PrepareStation() {
   const { report, write } = useStation();
   const { prepare, build } = report;
   const router = useRouter();
-  const { springs = null, ...said } = prepare.asItStands ?? UNSAID;
-  const stated: Stated = { ...said, ...(springs ? { springs } : {}) };
+  const { springs = null, oneWay, ...said } = prepare.asItStands ?? UNSAID;
+  const stated: Stated = { ...said, ...(springs ? { springs } : {}), ...(oneWay ? { oneWay } : {}) };
   const due = prepare.checks.filter((each) => each.state === 'due').length;
   const onward = (): void => router.replace(placeHref(build.id, 'zero'));
   useShortcuts({ n: onward });
   const change = (part: Partial<Stated>): void => {
-    const { head, plugHole, wheel, indicator, lifter, drive, springs: pushed } = { ...stated, ...part };
+    const { head, plugHole, wheel, indicator, lifter, drive, oneWay, springs: pushed } = { ...stated, ...part };
     write('engine.as-it-stands', {
       replaces: prepare.asItStands?.entry ?? null,
       head,
@@ -60,6 +60,7 @@ export function PrepareStation() {
       lifter,
       drive,
       ...(pushed ? { springs: pushed } : {}),
+      ...(oneWay ? { oneWay } : {}),
     });
   };
 
@@ -141,6 +142,12 @@ function StandsFields({
       <View className="flex-row flex-wrap gap-x-4 gap-y-3">
         <YesNo label="A degree wheel?" value={stated.wheel} onChange={(wheel) => onChange({ wheel })} />
         <YesNo label="An indicator?" value={stated.indicator} onChange={(indicator) => onChange({ indicator })} />
+        <YesNo
+          testID="stands-turnsBack"
+          label="May it be turned back?"
+          value={!stated.oneWay}
+          onChange={(back) => onChange({ oneWay: back ? undefined : true })}
+        />
         {stated.head === 'on' ? (
           <YesNo
             label="Plug hole in line with the bore?"

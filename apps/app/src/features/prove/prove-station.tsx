@@ -42,25 +42,9 @@ export function ProveStation() {
     router.replace(placeHref(build.id, goes.place));
   };
   const [accepting, setAccepting] = useState<Acceptable | null>(null);
-  const place = proof.state === 'off' || proof.state === 'doubt' ? acceptablePlace(report) : null;
   useShortcuts(accepting ? {} : { Enter: onward, n: onward, u: () => undo?.() });
   return (
-    <StationBody
-      footer={
-        accepting ? (
-          <Accept accept={accepting} onDone={() => setAccepting(null)} />
-        ) : (
-          <View>
-            {place ? (
-              <View className="items-start px-4 wide:px-0">
-                <QuietButton testID="leave-it" label="Leave it as it is" onPress={() => setAccepting(place)} />
-              </View>
-            ) : null}
-            <PrimaryButton testID="prove-next" label={goes.label} onPress={onward} />
-          </View>
-        )
-      }
-    >
+    <StationBody footer={<WhatNext label={goes.label} onGo={onward} accepting={accepting} onAccept={setAccepting} />}>
       <View className="max-w-[720px] gap-3 px-4 wide:px-0 pb-5 pt-4">
         <Words look="title" level={1} testID="sentence">
           {proof.sentence}
@@ -98,6 +82,31 @@ export function ProveStation() {
         </View>
       </View>
     </StationBody>
+  );
+}
+
+interface WhatNextProps {
+  readonly label: string;
+  readonly onGo: () => void;
+  readonly accepting: Acceptable | null;
+  readonly onAccept: (accept: Acceptable | null) => void;
+}
+
+/** On with the work; or, where it is not there yet, to be left so knowingly. */
+function WhatNext({ label, onGo, accepting, onAccept }: WhatNextProps) {
+  const { report } = useStation();
+  const { state } = report.proof;
+  const place = state === 'off' || state === 'doubt' ? acceptablePlace(report) : null;
+  if (accepting) return <Accept accept={accepting} onDone={() => onAccept(null)} />;
+  return (
+    <View>
+      {place ? (
+        <View className="items-start px-4 wide:px-0">
+          <QuietButton testID="leave-it" label="Leave it as it is" onPress={() => onAccept(place)} />
+        </View>
+      ) : null}
+      <PrimaryButton testID="prove-next" label={label} onPress={onGo} />
+    </View>
   );
 }
 

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { type AtHand, allowsMethod, proposeZero } from '@yosoku/core/tdc/propose-zero';
 import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
-import { ZERO_METHODS, ZERO_METHOD_NAMES, type ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
+import { ZERO_METHODS, ZERO_METHOD_NAMES, type ZeroMethodName, goesOnward } from '@yosoku/core/tdc/zero-methods';
 import { parseLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { useShortcuts } from '@/ui/use-shortcuts';
@@ -45,23 +45,26 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
     plugHole: stated?.plugHole ?? true,
     wheel: stated?.wheel ?? true,
     indicator: stated?.indicator ?? false,
+    oneWay: stated?.oneWay ?? false,
   });
   const [other, setOther] = useState<ZeroMethodName | null>(null);
   const [asked, setAsked] = useState(false);
   const rim = useRim(build.id, build.units);
   const proposal = proposeZero(at, rule);
   const method = other !== null && allowsMethod(other, at) ? other : (proposal?.method ?? null);
-  const needsRim = method !== null && !ZERO_METHODS[method].needs.wheel;
+  const needsRim = method !== null && !at.wheel;
 
   const begin = (): void => {
     if (method === null || (needsRim && rim.ring === null)) {
       setAsked(true);
       return;
     }
+    const { oneWay, ...there } = at;
     if (!stated || Object.entries(at).some(([name, value]) => stated[name as keyof AtHand] !== value))
       write('engine.as-it-stands', {
         replaces: stated?.entry ?? null,
-        ...at,
+        ...there,
+        ...(oneWay ? { oneWay } : {}),
         lifter: stated?.lifter ?? 'solid',
         drive: stated?.drive ?? 'chain',
         ...(stated?.springs ? { springs: stated.springs } : {}),
@@ -107,7 +110,7 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
           <Notice
             kind="warning"
             message="Nothing here can find TDC."
-            remedy="With the head on, no plug hole in line, no wheel and no indicator there is nothing to measure with. Say what else you have, or take the head off."
+            remedy="With the head on, no plug hole in line and no indicator there is nothing to measure with. Say what else you have, or take the head off."
           />
         )}
         {method ? (
@@ -118,6 +121,11 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
           />
         ) : null}
         {needsRim ? <RimFields rim={rim} asked={asked} /> : null}
+        {needsRim && ZERO_METHODS[method].needs.readBy === 'either' ? (
+          <Words look="soft">
+            Fix a pointer at the rim of the balancer; marks and a tape take the place of the wheel.
+          </Words>
+        ) : null}
         <OtherMethods method={method} at={at} onChoose={setOther} />
       </View>
     </StationBody>
@@ -156,6 +164,12 @@ function AtHandFields({ at, onChange }: { readonly at: AtHand; readonly onChange
         label="An indicator?"
         value={at.indicator}
         onChange={(indicator) => onChange({ ...at, indicator })}
+      />
+      <YesNo
+        testID="at-turnsBack"
+        label="May it be turned back?"
+        value={!at.oneWay}
+        onChange={(back) => onChange({ ...at, oneWay: !back })}
       />
     </View>
   );
@@ -201,7 +215,9 @@ function lacking(name: ZeroMethodName, at: AtHand): string {
   if (needs.head !== 'any' && needs.head !== at.head)
     return needs.head === 'off' ? 'needs the head off' : 'for a head that is on';
   if (needs.indicator && !at.indicator) return 'needs an indicator';
-  if (needs.wheel !== at.wheel) return needs.wheel ? 'needs a degree wheel' : 'for engines without a wheel';
+  if (needs.readBy === 'wheel' && !at.wheel) return 'needs a degree wheel';
+  if (needs.readBy === 'rim' && at.wheel) return 'for engines without a wheel';
+  if (at.oneWay && !goesOnward(name)) return 'has to be turned back';
   return 'needs a plug hole in line';
 }
 

@@ -5,6 +5,7 @@ import { readingSentence } from '@yosoku/core/report/report-zero';
 import type { Report } from '@yosoku/core/report/report';
 import { type TdcSide, ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { useFigure } from '@/forms/figure-field';
+import { usePushed } from './pushed-valve';
 import { useReadingEntry } from '@/forms/use-reading-entry';
 import { newId } from '@/logbook/use-logbook';
 import { placeHref } from '@/shell/station-line';
@@ -33,6 +34,7 @@ export function useSearch() {
   const table = ZERO_METHODS[zero.method ?? 'positive-stop'];
   const router = useRouter();
   const figure = useFigure(report);
+  const pushed = usePushed(report);
   const [otherSide, setOtherSide] = useState(false);
   const [another, setAnother] = useState(false);
   const repeats = another && zero.step.does !== 'read';
@@ -52,6 +54,7 @@ export function useSearch() {
   const record = (wheel: WheelReading, box?: string): void => {
     if (step.does !== 'read' || side === null || zero.id === null) return;
     if (figure.needed && figure.mm === null) return;
+    if (pushed.needed && pushed.mm === null) return;
     write('zero.reading', {
       zero: zero.id,
       setting: step.setting,
@@ -59,6 +62,7 @@ export function useSearch() {
       side,
       wheel,
       ...(figure.needed && figure.mm !== null ? { indicator: figure.mm } : {}),
+      ...(pushed.mm === null ? {} : { pushed: pushed.mm }),
       ...(box ? { from: { box } } : {}),
     });
     setOtherSide(false);
@@ -71,10 +75,14 @@ export function useSearch() {
     pass,
     entry,
     figure,
+    pushed,
     troubled,
     fresh,
     tdc: tdcOf(zero),
-    sentence: side && ownWords ? readingSentence(zero, side, figure.words) : zero.sentence,
+    sentence:
+      side && ownWords
+        ? readingSentence(zero, side, figure.words, report.prepare.asItStands?.oneWay ?? false)
+        : zero.sentence,
     record,
     /** The side that is met second can be read first. */
     otherSide: { chosen: otherSide, change: () => setOtherSide(!otherSide) },

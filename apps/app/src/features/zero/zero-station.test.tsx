@@ -149,3 +149,58 @@ test('the rule of the shop proposes the method, but not on an engine to practise
   expect(await proposed(false)).toMatch(/^Equal drop/);
   expect(await proposed(true)).not.toMatch(/^Equal drop/);
 });
+
+/** Begins with the engine as it stands, before any method was chosen. */
+const freshEngine = () => book().entries.filter(({ kind }) => kind === 'build.described' || kind === 'trial.begun');
+
+test('head on, no plug hole, no wheel: a dropped valve and a tape along the rim', async () => {
+  const here = await openStation('zero', ZeroStation, freshEngine());
+  await here.choose('at-head', 'On');
+  for (const [what, answer] of [
+    ['at-plugHole', 'No'],
+    ['at-wheel', 'No'],
+    ['at-indicator', 'Yes'],
+  ] as const)
+    await here.choose(what, answer);
+  expect(screen.getByTestId('method')).toHaveTextContent('Dropped valve');
+  expect(here.words()).toMatch(/Fix a pointer at the rim/);
+  await here.press('zero-begin');
+  expect(here.words()).toMatch(/Measure the balancer first/);
+  await here.type('rim-size', '8');
+  await here.press('zero-begin');
+  expect(here.last()?.body).toMatchObject({ method: 'dropped-valve', ring: { ring: 'rim', unit: 'in' } });
+  expect(sentence()).toMatch(
+    /until the piston has moved the valve 0\.005 in\. Make a mark on the rim|Measure along the rim/,
+  );
+});
+
+test('an engine that must not be turned back is offered nothing that turns it back', async () => {
+  const here = await openStation('zero', ZeroStation, freshEngine());
+  await here.choose('at-indicator', 'Yes');
+  await here.choose('at-turnsBack', 'No');
+  expect(screen.getByTestId('method')).toHaveTextContent('Equal drop, indicator on the piston');
+  await here.press('other-methods');
+  expect(here.words()).toMatch(/Positive stop, bar across the bore: has to be turned back/);
+  await here.press('zero-begin');
+  expect(here.report().prepare.asItStands).toMatchObject({ oneWay: true, indicator: true });
+});
+
+test('a valve pushed down by its adjuster: its figure is noted, and has to be come back to', async () => {
+  const job = book();
+  job.write('zero.begun', { after: job.zero, method: 'pushed-valve', cylinder: 1 });
+  const here = await openStation('zero', ZeroStation, job.entries);
+  expect(sentence()).toMatch(/^With the valve at its noted figure/);
+  const before = here.entries().length;
+  await here.reads('20', 'before');
+  expect(here.entries()).toHaveLength(before);
+  expect(here.words()).toMatch(/Type the indicator’s figure first/);
+  await here.type('pushed', '200');
+  await here.press('record');
+  expect(here.last()?.body).toMatchObject({ pushed: 5.08, indicator: 0.127 });
+  expect(sentence()).toMatch(/^Back the adjuster off, turn the piston past the top/);
+  await here.type('pushed', '203');
+  expect(here.words()).toMatch(/Come back to 0\.200 in, coming down to it/);
+  await here.type('pushed', '200.5');
+  await here.reads('24', 'after');
+  expect(here.report().zero.state).toBe('found');
+});

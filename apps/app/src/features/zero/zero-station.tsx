@@ -18,6 +18,7 @@ import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { ChooseMethod } from './choose-method';
 import { FigureField } from '@/forms/figure-field';
+import { PushedField } from './pushed-valve';
 import { Proved, ZeroStanding } from './proved';
 import { OtherWays, SetTheWheel } from './set-the-wheel';
 
@@ -44,7 +45,7 @@ function Measuring({ onOtherMethod }: { readonly onOtherMethod: () => void }) {
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {search.sentence}
         </Words>
-        {step.does === 'read' ? <FigureField figure={search.figure} /> : null}
+        {step.does === 'read' ? <Figures search={search} /> : null}
         {search.fresh ? <OtherChoices search={search} /> : null}
         {step.does === 'set' ? <OtherWays zero={zero} /> : null}
         {troubled?.problem ? <Trouble pass={troubled} /> : null}
@@ -58,6 +59,14 @@ function Measuring({ onOtherMethod }: { readonly onOtherMethod: () => void }) {
     </StationBody>
   );
 }
+
+/** What the indicator shows, where the method goes by one. */
+const Figures = ({ search }: { readonly search: Search }) => (
+  <>
+    <PushedField pushed={search.pushed} />
+    <FigureField figure={search.figure} />
+  </>
+);
 
 interface PressedProps {
   readonly search: Search;
@@ -92,7 +101,7 @@ const approachTo = (side: TdcSide, height: 'stop' | 'indicator'): 'forward' | 'b
 function ReadTheWheel({ search, side }: ReadProps) {
   const { report, undo } = useStation();
   const { ring } = report.zero;
-  const { table, entry, figure, record } = search;
+  const { table, entry, figure, pushed, record } = search;
   const width = useStationWidth();
   return (
     <View>
@@ -113,7 +122,11 @@ function ReadTheWheel({ search, side }: ReadProps) {
         onUndo={undo}
         onNext={search.next}
         width={width}
-        blocked={figure.needed && figure.mm === null ? 'Type the indicator’s figure first.' : null}
+        blocked={
+          (figure.needed && figure.mm === null) || (pushed.needed && pushed.mm === null)
+            ? 'Type the indicator’s figure first.'
+            : null
+        }
       />
     </View>
   );

@@ -138,6 +138,65 @@ describe('readings that make no whole', () => {
   });
 });
 
+describe('a valve pushed down by its adjuster', () => {
+  const pushed = (one: number, other: number | undefined) => {
+    const job = book();
+    const zero = job.write('zero.begun', { after: job.zero, method: 'pushed-valve', cylinder: 1 });
+    const pass = id();
+    for (const [side, figure] of [
+      ['before', one],
+      ['after', other],
+    ] as const)
+      job.write('zero.reading', {
+        zero,
+        setting: null,
+        pass,
+        side,
+        indicator: 0.127,
+        ...(figure === undefined ? {} : { pushed: figure }),
+        wheel: { ring: '0-180', shows: 20, side },
+      });
+    return job.report();
+  };
+  test('its adjuster has to come back to its figure', () => {
+    expect(pushed(5.08, 5.1).zero.passes[0]?.problem).toBeNull();
+    expect(pushed(5.08, 5.12).zero.passes[0]?.problem?.message).toBe(
+      'The valve was not pushed down alike: 0.200 in and 0.2016 in.',
+    );
+    expect(pushed(5.08, undefined).zero.passes[0]?.problem?.message).toMatch(/pushed down is missing/);
+  });
+  test('its lash is an open point until it is set', () => {
+    const job = book();
+    job.write('zero.begun', { after: job.zero, method: 'pushed-valve', cylinder: 1 });
+    const LASH = 'The valve that TDC was found with has lost its lash: set it again.';
+    expect(job.report().sign.open).toContain(LASH);
+    job.write('sign.checked', { replaces: null, check: 'lash', result: 'done' });
+    expect(job.report().sign.open).not.toContain(LASH);
+  });
+});
+
+test('on an engine that must not be turned back the second side is read going on over the top', () => {
+  const job = book();
+  const said = (): string => {
+    const zero = job.write('zero.begun', { after: job.report().zero.id, method: 'dropped-valve', cylinder: 1 });
+    const wheel = { ring: '0-180', shows: 20, side: 'before' } as const;
+    job.write('zero.reading', { zero, setting: null, pass: id(), side: 'before', indicator: 0.127, wheel });
+    return job.report().zero.sentence;
+  };
+  expect(said()).toMatch(/^From well after the top, turn it back/);
+  job.write('engine.as-it-stands', {
+    replaces: null,
+    head: 'on',
+    plugHole: false,
+    wheel: true,
+    indicator: true,
+    lifter: 'solid',
+    drive: 'belt',
+    oneWay: true,
+  });
+  expect(said()).toMatch(/^Go on over the top, holding the valve down/);
+});
+
 describe('two first cards', () => {
   test('are named until the card is saved again; then one is left', () => {
     const job = book();
@@ -163,4 +222,23 @@ test('a name that stands twice in an object of a file is refused, with its place
     field: '',
     message: 'line 3, column 29: “shows” stands twice in one place; only one of the two can be meant',
   });
+});
+
+test('a lifter made solid is an open point until the tools are out', () => {
+  const job = book();
+  const SOLID = 'A lifter was made solid to be measured on: it must come out again, or be made to work again.';
+  job.write('engine.as-it-stands', {
+    replaces: null,
+    head: 'off',
+    plugHole: true,
+    wheel: true,
+    indicator: true,
+    lifter: 'hydraulic',
+    drive: 'chain',
+  });
+  expect(job.report().sign.open).not.toContain(SOLID);
+  job.write('prepare.checked', { replaces: null, check: 'lifter-solid', result: 'done' });
+  expect(job.report().sign.open).toContain(SOLID);
+  job.write('sign.checked', { replaces: null, check: 'tools-out', result: 'done' });
+  expect(job.report().sign.open).not.toContain(SOLID);
 });

@@ -29,6 +29,8 @@ export interface TdcReading {
   readonly wheel: WheelReading;
   /** What the indicator showed, mm, where the method goes by one. */
   readonly indicator: number | null;
+  /** What it showed with the valve pushed down by its adjuster, mm. */
+  readonly pushed: number | null;
 }
 
 /** TDC as one pass finds it, crank degrees. `arc` and `half` are 0 where a single reading finds it. */
@@ -65,6 +67,8 @@ export interface SettingFinding {
   readonly fallen: ZeroOfReading;
 }
 
+/** How nearly the adjuster is brought back to its figure, mm: 0.001 in. Common practice, no source. */
+export const PUSHED_AGREES = 0.0254;
 /** Beyond this half-width of 95 % no zero is good enough to set a cam by, crank degrees. Common practice, no source. */
 const COARSEST = 1;
 /** What a zero is worth that nobody has proved, crank degrees. From memory. */
@@ -112,6 +116,7 @@ function findPass(pass: Pass, setting: string | null, zero: Zero, described: Des
     at: ringPosition(body.wheel),
     wheel: body.wheel,
     indicator: body.indicator ?? null,
+    pushed: body.pushed ?? null,
   }));
   const base = { id: pass.id, setting, readings, result: null, problem: null, exchanged: false, proves: null };
   const trouble = (message: string, remedy: string): PassFinding => ({ ...base, problem: { message, remedy } });
@@ -135,6 +140,19 @@ function findPass(pass: Pass, setting: string | null, zero: Zero, described: Des
     return judged({ arc: 0, half: 0, tdc: wrap180(ringPosition(before.body.wheel) + bias), offsetShift: -bias });
   }
   if (!before || !after) return base;
+  if (ZERO_METHODS[method].pushesValve) {
+    const [one, other] = [before.body.pushed, after.body.pushed];
+    if (one === undefined || other === undefined)
+      return trouble(
+        'What the indicator showed with the valve pushed down is missing.',
+        'Undo the pass and note it on both sides.',
+      );
+    if (Math.abs(one - other) > PUSHED_AGREES)
+      return trouble(
+        `The valve was not pushed down alike: ${formatLength(one, described.units)} and ${formatLength(other, described.units)}.`,
+        'Undo one side, come down with the adjuster to the figure of the other, and read it again.',
+      );
+  }
   if (figure !== null) {
     const [one, other] = [before.body.indicator, after.body.indicator];
     if (one === undefined || other === undefined)

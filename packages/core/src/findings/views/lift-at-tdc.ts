@@ -68,12 +68,15 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
         ? `${formatComputedLength(target.lift, described.units)}, ${formatSlope(target.perAdvance, described.units)}`
         : null,
       proved: withWheel ? group.some((round) => round.zeroProved) : true,
-      remark: target ? target.remark : scaleKnown(context, valve, first.sitsOn) ? NOTHING_PRINTED : NO_RATIO,
+      remark: target ? target.remark : whyNone(context, valve, first.sitsOn),
       differs: false,
     },
   ];
 }
 
+/** Why there is nothing to compare it with. */
+const whyNone = (context: ViewContext, valve: Valve, sitsOn: SitsOn): string =>
+  scaleKnown(context, valve, sitsOn) ? NOTHING_PRINTED : NO_RATIO;
 const NOTHING_PRINTED = 'The card says nothing to compare it with.';
 const NO_RATIO =
   'It was read at the valve, and the card speaks of the lobe: without the rocker ratio the two cannot be compared. Give the ratio with the engine or on the card.';

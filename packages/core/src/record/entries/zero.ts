@@ -23,6 +23,11 @@ export const zeroReading = z
       .enum(['before', 'after'])
       .describe('Before TDC (a stop: turned the way it runs) or after it (a stop: turned back).'),
     indicator: lengthMm(400, 'the indicator’s figure').optional().describe('What the indicator showed, millimetres.'),
+    pushed: lengthMm(40, 'the figure of the pushed valve')
+      .optional()
+      .describe(
+        'What the indicator showed with the valve pushed down by its adjuster, before the piston met it, millimetres.',
+      ),
     wheel: wheelReadingSchema,
     closing: z
       .literal(true)
