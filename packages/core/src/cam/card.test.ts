@@ -14,6 +14,18 @@ const line = (figures: { duration?: number; opens?: number; closes?: number }, h
   ...figures,
 });
 const complete = (card: CamCard) => completeCard(card, 'in');
+
+test('overlap of advertised durations at a height that the card leaves unsaid', () => {
+  // Common practice, no source: (303 + 313)/4 − 114 is 40 cam degrees, 80 of the crank.
+  const advertised = complete({
+    intake: { timing: [line({ duration: 303 }, null)] },
+    exhaust: { timing: [line({ duration: 313 }, null)] },
+    lobeSeparation: 114,
+  });
+  expect(advertised.overlaps).toEqual([
+    { height: null, crank: 80, label: 'at the card’s own unstated height', from: 'both durations ÷ 2 − 2 × LSA' },
+  ]);
+});
 const shows = (card: CamCard, key: string) => {
   const figure = complete(card).figures.find((each) => each.key === key);
   return figure && `${figure.shows}${figure.from === null ? '' : ` from ${figure.from}`}`;

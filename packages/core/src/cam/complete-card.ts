@@ -14,8 +14,38 @@ export interface CompletedCard {
   readonly groundInAdvance: number | null;
   readonly figures: readonly CardFigure[];
   readonly contradictions: readonly Contradiction[];
-  /** IVO + EVC at one height, crank degrees. */
-  readonly overlaps: readonly { readonly height: number; readonly crank: number; readonly label: string }[];
+  readonly overlaps: readonly Overlap[];
+}
+
+/** Both valves open at one height, mm, or at that which the card leaves unsaid: crank degrees, and what it was worked out from. */
+interface Overlap {
+  readonly height: number | null;
+  readonly crank: number;
+  readonly label: string;
+  readonly from: string;
+}
+
+/**
+ * Overlap at every height that both lobes have: IVO + EVC; of advertised durations, whose height cards often leave unsaid, (intake + exhaust)/2 − 2·LSA.
+ * Source: definition; the second is how the trade quotes it, common practice, no source.
+ */
+function overlapsOf(
+  intake: CompletedLobe,
+  exhaust: CompletedLobe,
+  lobeSeparation: number | null,
+  units: LengthUnit,
+): Overlap[] {
+  return intake.lines.flatMap((line): Overlap[] => {
+    const other = exhaust.lines.find(({ key }) => key === line.key);
+    const { height } = line;
+    const label = height === null ? 'at the card’s own unstated height' : heightWords(line, units);
+    if (line.opens !== undefined && other?.closes !== undefined)
+      return [{ height, crank: line.opens + other.closes, label, from: 'IVO + EVC' }];
+    if (height !== null || line.duration === undefined || other?.duration === undefined || lobeSeparation === null)
+      return [];
+    const crank = (line.duration + other.duration) / 2 - 2 * lobeSeparation;
+    return [{ height, crank, label, from: 'both durations ÷ 2 − 2 × LSA' }];
+  });
 }
 
 /** What the card prints, apart from what is disputed. */
@@ -101,11 +131,6 @@ export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
     groundInAdvance: facts.get('groundInAdvance')?.value ?? null,
     contradictions,
     figures: figuresOf(card, facts, disputed, units, { intake, exhaust }),
-    overlaps: intake.lines.flatMap((line) => {
-      const other = exhaust.lines.find(({ key }) => key === line.key);
-      return line.opens === undefined || other?.closes === undefined || line.height === null
-        ? []
-        : [{ height: line.height, crank: line.opens + other.closes, label: heightWords(line, units) }];
-    }),
+    overlaps: overlapsOf(intake, exhaust, facts.get('lobeSeparation')?.value ?? null, units),
   };
 }

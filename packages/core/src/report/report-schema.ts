@@ -220,7 +220,12 @@ export const reportSchema = z.strictObject({
     ),
     contradictions: z.array(z.strictObject({ figures: z.array(z.string()), message: z.string(), remedy: z.string() })),
     overlaps: z.array(
-      z.strictObject({ height: z.number().describe('Millimetres.'), crank: degrees, label: z.string() }),
+      z.strictObject({
+        height: z.number().nullable().describe('Millimetres; null where the card does not say.'),
+        crank: degrees,
+        label: z.string(),
+        from: z.string(),
+      }),
     ),
     lobes: z.strictObject({ intake: lobeSchema.nullable(), exhaust: lobeSchema.nullable() }),
     remark: z.string().nullable(),

@@ -155,8 +155,8 @@ function cardSection(build: Build, card: CompletedCard): SheetSection {
     if (name) given('Card', name);
     for (const { label, shows, from, disputed } of card.figures)
       given(label, shows, disputed ? 'disputed: left out' : from);
-    for (const { crank, label } of card.overlaps)
-      given(`Overlap ${label}`, `${computedDegrees(crank)} crank`, `${computedDegrees(crank / 2)} cam`);
+    for (const { crank, label, from } of card.overlaps)
+      given(`Overlap ${label}`, `${computedDegrees(crank)} crank`, `${computedDegrees(crank / 2)} cam; ${from}`);
   }
   if (build.card || build.target) {
     const { target, exhaust, limit, judgedBy } = targetInForce(build);

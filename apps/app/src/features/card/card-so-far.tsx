@@ -56,12 +56,12 @@ export function WhatFollows({ card }: { readonly card: CompletedCard }) {
       {derived.map(({ key, label, shows, from }) => (
         <Line key={key} label={label} shows={shows} from={from ?? ''} />
       ))}
-      {card.overlaps.map(({ label, crank }) => (
+      {card.overlaps.map(({ label, crank, from }) => (
         <Line
           key={label}
           label={`Overlap ${label}`}
           shows={`${computedDegrees(crank)} crank`}
-          from={`IVO + EVC; ${computedDegrees(crank / 2)} in cam degrees`}
+          from={`${from}; ${computedDegrees(crank / 2)} in cam degrees`}
         />
       ))}
     </View>

@@ -117,17 +117,29 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
         ) : null}
         {height.asked ? <HeightField height={height} asked={asked} /> : null}
         <ZeroNotice />
-        {next.slot.approach === 'backward' ? null : (
-          <View className="items-start">
-            <QuietButton
-              testID="came-back"
-              label={back ? 'It will be marked as read turning back. Undo that' : 'I came to it turning backwards'}
-              onPress={() => setBack(!back)}
-            />
-          </View>
-        )}
+        {next.slot.approach === 'backward' ? null : <WhichWay back={back} onChange={setBack} />}
       </View>
     </StationBody>
+  );
+}
+
+/** That a reading was come to turning backwards; on an engine that must not be turned back, how to come again. */
+function WhichWay({ back, onChange }: { readonly back: boolean; readonly onChange: (back: boolean) => void }) {
+  const { prepare } = useStation().report;
+  if (prepare.asItStands?.oneWay)
+    return (
+      <Words look="soft" testID="one-way">
+        This engine is not turned back. Where it says to back up, go on instead: two full turns, and come again.
+      </Words>
+    );
+  return (
+    <View className="items-start">
+      <QuietButton
+        testID="came-back"
+        label={back ? 'It will be marked as read turning back. Undo that' : 'I came to it turning backwards'}
+        onPress={() => onChange(!back)}
+      />
+    </View>
   );
 }
 

@@ -64,6 +64,23 @@ test('read first on the closing side, the opening side is asked for without zero
   expect(sentence()).toBe('The other side: back up well past, come forward to 0.050 in before peak. Read the wheel.');
 });
 
+test('on an engine that must not be turned back nothing is asked to be backed up', async () => {
+  const { job } = proved();
+  job.write('engine.as-it-stands', {
+    replaces: null,
+    head: 'off',
+    plugHole: true,
+    wheel: true,
+    indicator: true,
+    lifter: 'solid',
+    drive: 'belt',
+    oneWay: true,
+  });
+  await openStation('read', ReadStation, job.entries);
+  expect(screen.getByTestId('one-way')).toHaveTextContent(/go on instead: two full turns/);
+  expect(screen.queryByTestId('came-back')).toBeNull();
+});
+
 test('an overshot reading is kept for the slack alone, and the side stays open', async () => {
   const { job } = proved();
   const here = await openStation('read', ReadStation, job.entries);
