@@ -75,14 +75,18 @@ function readWords(
 ): string {
   const { units } = build.description.body;
   const oneWay = build.asItStands?.body.oneWay ?? false;
-  const turning = turnWords(method, side, figure === null ? null : formatLength(figure, units), oneWay);
-  const first = build.zero?.current.passes.some(({ before, after }) => before.length + after.length === 1) !== true;
+  const words = figure === null ? null : formatLength(figure, units);
+  const half = build.zero?.current.passes.some(({ before, after }) => before.length + after.length === 1) ?? false;
   if (ring.ring === 'rim' && build.zero?.current.id === null)
-    return first
-      ? `${turning} Make a mark on the rim at the pointer: record 0.`
-      : `${turning} Make a second mark at the pointer; measure from the first.`;
-  return turnAndRead(method, ring, side, figure === null ? null : formatLength(figure, units), proves, oneWay);
+    return markWords(turnWords(method, side, words, oneWay), half);
+  return turnAndRead(method, ring, side, words, proves, oneWay);
 }
+
+/** A rim has no numbers: the first mark is made where the pointer stands, the second is measured from it. */
+const markWords = (turning: string, second: boolean): string =>
+  second
+    ? `${turning} Make a second mark at the pointer; measure from the first.`
+    : `${turning} Make a mark on the rim at the pointer: record 0.`;
 
 /** "Turn it …, until it stops. Read the wheel." */
 function turnAndRead(
@@ -102,12 +106,17 @@ function turnAndRead(
  * @param figure of the indicator, in words; null where the method has none, or none is chosen.
  */
 export function readingSentence(
-  { method, ring, state, step, sentence }: Report['zero'],
+  { method, ring, state, step, sentence, setting, passes }: Report['zero'],
   side: TdcSide,
   figure: string | null,
   oneWay: boolean,
 ): string {
   if (method === null) return sentence;
+  if (ring.ring === 'rim' && setting === null)
+    return markWords(
+      turnWords(method, side, figure, oneWay),
+      passes.some(({ readings }) => readings.length === 1),
+    );
   const proves = state === 'set' && step.does === 'read' && step.pass === null && step.side === side;
   return turnAndRead(method, ring, side, figure, proves, oneWay);
 }

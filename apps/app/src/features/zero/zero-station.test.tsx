@@ -170,7 +170,7 @@ test('head on, no plug hole, no wheel: a dropped valve and a tape along the rim'
   await here.press('zero-begin');
   expect(here.last()?.body).toMatchObject({ method: 'dropped-valve', ring: { ring: 'rim', unit: 'in' } });
   expect(sentence()).toMatch(
-    /until the piston has moved the valve 0\.005 in\. Make a mark on the rim|Measure along the rim/,
+    /until the piston has moved the valve 0\.005 in\. Make a mark on the rim at the pointer: record 0/,
   );
 });
 

@@ -138,11 +138,15 @@ const blockedBy = (pass: Pass | undefined) =>
     ? { from: pass.result.tdc + pass.result.offsetShift - pass.result.half, sweep: pass.result.arc }
     : null;
 
+/** Height of a field under the sentence, pixels. */
+const FIELD = 84;
+
 /** The wheel under its pointer, with what was met on it, and both readings of the pass. */
 function Wheel({ search }: Pick<PressedProps, 'search'>) {
   const { report } = useStation();
-  const { table, step, side, pass, entry } = search;
-  const size = useWheelSize();
+  const { table, step, side, pass, entry, figure, pushed } = search;
+  const fields = step.does === 'read' ? Number(figure.needed && !figure.fixed) + Number(pushed.needed) : 0;
+  const size = useWheelSize(fields * FIELD);
   const shows = (of: TdcSide) => pass?.readings.find((reading) => reading.side === of)?.shows;
   const turn = side && approachTo(side, table.height) === 'backward' ? 'backward' : 'forward';
   return (
