@@ -19,12 +19,14 @@ export interface Acceptable {
 const LONGEST_REASON = 200;
 const LONGEST_SAID = 600;
 
-/** Where the cams sit; null while nobody knows. */
+/** Where the cams sit; null while nobody knows, and while something in the readings is most likely wrong: there is nothing yet to know of. */
 export function acceptablePlace({ trials, verdict }: Report): Acceptable | null {
   const cams = (trials.at(-1)?.cams ?? []).flatMap(({ cam, bank, verdict: { delta } }) =>
     delta === null ? [] : [{ cam, bank, delta }],
   );
-  return cams.length === 0 || verdict.kind === 'leave' ? null : { of: { what: 'place', cams }, said: verdict.headline };
+  const { kind, headline } = verdict;
+  if (cams.length === 0 || kind === 'leave' || kind === 'waiting' || kind === 'do-not-move') return null;
+  return { of: { what: 'place', verdict: kind, cams }, said: headline };
 }
 
 /** Leave it as it is, knowingly: with a reason, that then stands in place of the open point. */

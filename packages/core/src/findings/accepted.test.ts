@@ -1,6 +1,6 @@
 import { checkEntry } from '../record/check-entry';
 import { listHeadline } from '../report/list-headline';
-import { book } from '../testing/book';
+import { book, id } from '../testing/book';
 
 /** A cam that sits late, read once; the events last longer than the card says. */
 function late() {
@@ -20,7 +20,11 @@ function leave({ job }: ReturnType<typeof late>, more: { replaces?: string | nul
   return job.write('verdict.accepted', {
     replaces: more.replaces ?? null,
     trial: job.trial,
-    of: { what: 'place', cams: [{ cam: 'single', bank: 1, delta: verdict.delta ?? 0 }] },
+    of: {
+      what: 'place',
+      verdict: verdict.kind === 'waiting' ? 'leave' : verdict.kind,
+      cams: [{ cam: 'single', bank: 1, delta: verdict.delta ?? 0 }],
+    },
     said: verdict.headline,
     reason: more.reason ?? LEAVE,
   });
@@ -72,6 +76,24 @@ test('what was accepted was 2.5° late: readings that show another place open it
   expect(now.accepted[0]?.words).toMatch(/^It was left as it is when it was “The cam sits 2\.5° late/);
   expect(now.sign.open).toContain(now.verdict.headline);
   expect(listHeadline(now)).toBe(now.verdict.headline);
+});
+
+test('what was accepted was a late cam, not a wheel that had slipped: the closing check opens it again', () => {
+  const it = late();
+  leave(it);
+  it.job.write('zero.reading', {
+    zero: it.job.zero,
+    setting: it.setting,
+    pass: id(),
+    side: 'before',
+    wheel: { ring: '0-180', shows: 20, side: 'before' },
+    closing: true,
+  });
+  const now = it.job.report();
+  expect(now.verdict.headline).toMatch(/^Do not move the cam yet/);
+  expect(now.accepted).toMatchObject([{ stands: false }]);
+  expect(now.sign.open).toContain(now.verdict.headline);
+  expect(stateOf(it, 'decide')).toBe('begun');
 });
 
 test('the next trial begins without it', () => {

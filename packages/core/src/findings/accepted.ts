@@ -18,7 +18,8 @@ type Body = EntryOf<'verdict.accepted'>['body'];
 
 /**
  * What was accepted of the trial that is being read, the last word on each.
- * It stands while the figures are still those that were accepted: within the limit, or within what they are known to.
+ * It stands while the figures are still those that were accepted, within the limit or what they are known to, and the verdict has not become another:
+ * who accepts 2.5° late has not accepted that the wheel had slipped.
  */
 export function deriveAccepted(build: Build, trial: TrialFinding | undefined, limit: number): AcceptedFinding[] {
   if (!trial || build.trial?.id !== trial.id) return [];
@@ -36,6 +37,7 @@ function stillSo({ of }: Body, { decision, views }: TrialFinding, limit: number)
     return now !== undefined && Math.abs(now.value - of.value) <= Math.max(now.expanded ?? 0, 1e-6);
   }
   return (
+    decision.verdict?.kind === of.verdict &&
     decision.cams.length > 0 &&
     decision.cams.every(({ cam, bank, verdict }) => {
       const then = of.cams.find((each) => each.cam === cam && each.bank === bank);

@@ -57,6 +57,8 @@ test('a wheel that slipped before the closing check forbids the move', async () 
   await openStation('decide', DecideStation, job.entries);
   expect(verdict()).toMatch(/^Do not move the cam yet/);
   expect(screen.queryByTestId('plan-move')).toBeNull();
+  // Nor can it be left so: nobody knows where it sits.
+  expect(screen.queryByTestId('leave-it')).toBeNull();
 });
 
 test('a late cam is left as it is with a reason, and not without one; taken back, the move is next again', async () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { VERDICT_KINDS } from '../../verdict/verdict';
 import { bank, camName, degrees, id, text } from './entry-fields';
 
 /** Decide: what is left as it is, knowingly. Bodies of entries. */
@@ -12,6 +13,7 @@ export const verdictAccepted = z
         z
           .strictObject({
             what: z.literal('place'),
+            verdict: z.enum(VERDICT_KINDS).describe('What was to be done about it then.'),
             cams: z
               .array(z.strictObject({ cam: camName, bank, delta: degrees(-180, 180, 'where the cam sits') }))
               .min(1, { error: 'a cam without a place cannot be accepted where it is' })
