@@ -5,7 +5,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { Pressable, Text, TextInput, View } from 'react-native';
 import type { Rotation } from '@yosoku/core/crank/rotation';
-import { RINGS, type WheelReading, type WheelSide, sideWords } from '@yosoku/core/crank/wheel';
+import { type WheelReading, type WheelSide, ringWords, sideWords } from '@yosoku/core/crank/wheel';
 import { SlideRule } from '@/pictures/slide-rule';
 import { PrimaryButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
@@ -157,11 +157,11 @@ function SideKeys({ entry, onNextRing }: { readonly entry: ReadingEntry; readonl
         <Pressable
           role="button"
           testID="other-ring"
-          aria-label={`Read on the numbers ${RINGS[entry.ring.ring].short}. Take the others`}
+          aria-label={`Read on the numbers ${ringWords(entry.ring)}. Take the others`}
           onPress={onNextRing}
           className="h-[50px] min-w-[84px] flex-row items-center justify-center gap-1 border-r border-hairline px-2 active:bg-raised"
         >
-          <Text className="font-figures-bold text-[16px] text-brass">{RINGS[entry.ring.ring].short}</Text>
+          <Text className="font-figures-bold text-[16px] text-brass">{ringWords(entry.ring)}</Text>
           <ArrowLeftRight size={16} color={brass} />
         </Pressable>
       ) : null}

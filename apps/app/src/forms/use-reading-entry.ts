@@ -6,6 +6,7 @@ import {
   type WheelSide,
   RINGS,
   readingAt,
+  ringWords,
   ringPosition,
 } from '@yosoku/core/crank/wheel';
 import { useStation } from '@/logbook/station';
@@ -21,9 +22,6 @@ function draftOf(kept: Draft | undefined, ring: WheelRing): ReadingDraft {
   return { text: kept?.text ?? '', side: RINGS[ring.ring].sides.find((each) => each === kept?.side) };
 }
 
-/** What a ring is called among those of its wheel: a rim has no other beside it. */
-const ringKey = (ring: WheelRing): string => (ring.ring === '0-360' ? `${ring.ring} ${ring.sense}` : ring.ring);
-
 /**
  * The reading being typed at one place of the work. Kept on the device key by key, so that a reload loses nothing.
  * @param use what is read, like "events": the ring of the wheel that it is read on is remembered for each.
@@ -34,7 +32,7 @@ export function useReadingEntry(place: string, use: string, rest: number) {
   const { build, zero } = useStation().report;
   const chosenAt = `${build.id}/ring/${use}`;
   const chosen = useAppSelector((state) => state.drafts[chosenAt]?.ring);
-  const ring = zero.rings.find((each) => ringKey(each) === chosen) ?? zero.ring;
+  const ring = zero.rings.find((each) => ringWords(each) === chosen) ?? zero.ring;
   const kept = useAppSelector((state) => state.drafts[place]);
   const draft = useMemo(() => draftOf(kept, ring), [kept, ring]);
   const store = useStore<RootState>();
@@ -62,7 +60,7 @@ export function useReadingEntry(place: string, use: string, rest: number) {
     otherRings: zero.rings.filter((each) => each !== ring),
     rings: zero.rings,
     /** What was typed stays as it stands, and is then read on the other numbers. */
-    chooseRing: (of: WheelRing) => dispatch(drafted({ place: chosenAt, draft: { ring: ringKey(of) } })),
+    chooseRing: (of: WheelRing) => dispatch(drafted({ place: chosenAt, draft: { ring: ringWords(of) } })),
     type: (text: string) => change({ ...now(), text }),
     press: (key: PadKey) => change({ ...now(), text: pressKey(now().text, key) }),
     chooseSide: (side: WheelSide) => change({ ...now(), side }),

@@ -1,5 +1,5 @@
 import type { Rotation } from '@yosoku/core/crank/rotation';
-import type { WheelRing } from '@yosoku/core/crank/wheel';
+import { type WheelRing, ringWords } from '@yosoku/core/crank/wheel';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { Animated, Text, View } from 'react-native';
 import Svg, { Circle, Defs, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
@@ -206,7 +206,7 @@ const Face = memo(function Face({ ring, others, sign, theme }: FaceProps) {
       <Path d={ticks.coarse} stroke={theme.ink} strokeWidth="1.6" />
       <Numbers ring={ring} radius={RIM - 25} sign={sign} theme={theme} />
       {others.map((other, row) => (
-        <Numbers key={other.ring} ring={other} radius={INNER + 2 - row * ROW} sign={sign} theme={theme} faint />
+        <Numbers key={ringWords(other)} ring={other} radius={INNER + 2 - row * ROW} sign={sign} theme={theme} faint />
       ))}
     </>
   );

@@ -33,10 +33,10 @@ export function acceptablePlace({ trials, verdict }: Report): Acceptable | null 
 export function Accept({ accept, onDone }: { readonly accept: Acceptable; readonly onDone: () => void }) {
   const { report, write } = useStation();
   const dispatch = useAppDispatch();
-  const place = `${report.build.id}/accept`;
+  const view = accept.of.what === 'figure' ? accept.of.view : null;
+  const place = `${report.build.id}/accept/${view ?? 'place'}`;
   const reason = useAppSelector((state) => state.drafts[place]?.text ?? '');
   const [asked, setAsked] = useState(false);
-  const view = accept.of.what === 'figure' ? accept.of.view : null;
   const keep = (): void => {
     const why = cutText(reason.trim(), LONGEST_REASON);
     if (why === '') {

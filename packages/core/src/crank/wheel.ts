@@ -113,6 +113,10 @@ export const RINGS: Readonly<
   rim: { label: 'No wheel: a mark on the rim', short: 'rim', most: Infinity, sides: ['before', 'after'] },
 };
 
+/** A ring among those of its wheel: `ringWords({ ring: '0-360', sense: 'falling' })` is "0–360, falling"; the others count one way only. */
+export const ringWords = (ring: WheelRing): string =>
+  ring.ring === '0-360' ? `${RINGS[ring.ring].short}, ${ring.sense}` : RINGS[ring.ring].short;
+
 const SIDE_WORDS: Readonly<Record<WheelSide, string>> = {
   before: 'before',
   after: 'after',

@@ -81,11 +81,23 @@ export function gatherEvidence(
     zeros,
     resolution: resolutionOf(build.description.body),
     lifter: build.asItStands?.body.lifter ?? null,
-    quadrants: ringsOf(build.description.body).some(({ ring }) => ring === '0-90'),
+    quadrants: readsQuadrants(counted, build),
     settled: closed ? observations.length : settledOf(build, observations, counted),
     ahead,
     centreline: own,
   };
+}
+
+/** Was it read on a ring whose numbers come four times? Only such a ring can be counted from the wrong one of its marks. */
+function readsQuadrants(rounds: readonly RoundFinding[], { description, trials }: Build): boolean {
+  const rings = ringsOf(description.body);
+  if (!rings.some(({ ring }) => ring === '0-90')) return false;
+  // Most wheels have one ring: then nothing has to be looked through.
+  if (rings.length === 1) return true;
+  const these = new Set(rounds.map(({ id }) => id));
+  return trials.some((trial) =>
+    trial.rounds.some(({ id, readings }) => these.has(id) && readings.some(({ body }) => body.wheel?.ring === '0-90')),
+  );
 }
 
 const leansOnNone = ({ readings }: RoundFinding): boolean => readings.every(({ at }) => at === null);

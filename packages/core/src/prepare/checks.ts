@@ -119,7 +119,7 @@ export const PREPARE_CHECKS: Readonly<Record<CheckName, PrepareCheck>> = {
     applies: driven,
   },
   'trigger-pattern': {
-    title: 'Trigger teeth of the timing set as those of the old one, looked at before it is ordered',
+    title: 'The new timing set has the trigger teeth of the old one; checked before it is ordered',
     why: 'Gears that look alike carry other teeth: with a wrong pattern it neither fires nor injects where it shall, and that shows when the front is on again.',
     caution: null,
     applies: driven,

@@ -1,4 +1,4 @@
-import { RINGS, hasRing } from '../crank/wheel';
+import { hasRing, ringWords } from '../crank/wheel';
 import type { Findings } from '../findings/find-all';
 import { ringsOf } from '../findings/readings/zero-passes';
 import type { Build } from '../record/fold';
@@ -32,12 +32,12 @@ function foreignRings({ description, zeros, trials }: Build): Report['problems']
   );
   const ofCam = trials.flatMap((trial) => trial.rounds.flatMap(({ readings }) => readings));
   const foreign = [...ofZeros, ...ofCam].filter(({ body: { wheel } }) => wheel && !hasRing(rings, wheel));
-  const ring = foreign[0]?.body.wheel?.ring;
-  if (ring === undefined) return [];
+  const ring = foreign[0]?.body.wheel;
+  if (!ring) return [];
   return [
     {
       entries: foreign.map(({ id }) => id),
-      message: `${foreign.length === 1 ? 'A reading was' : `${foreign.length} readings were`} taken on a ring ${RINGS[ring].short}, which the wheel as it is described does not have.`,
+      message: `${foreign.length === 1 ? 'A reading was' : `${foreign.length} readings were`} taken on a ring ${ringWords(ring)}, which the wheel as it is described does not have.`,
       remedy: 'If the wheel has it, name it with the engine. If not, undo what was misread.',
     },
   ];

@@ -424,16 +424,7 @@ describe('what is read next', () => {
     expect(job.report().read.proposal.valve).toBe('exhaust');
     job.write('target.set', { replaces: null, target: { kind: 'card' }, limit: 1, judgedBy: 'events' });
     expect(job.report().read.proposal).toMatchObject({ method: 'events', why: 'The rule of the shop.' });
-    job.write('engine.as-it-stands', {
-      replaces: null,
-      head: 'off',
-      plugHole: true,
-      wheel: true,
-      indicator: true,
-      lifter: 'roller',
-      springs: 'none',
-      drive: 'chain',
-    });
+    job.stands({ lifter: 'roller', springs: 'none' });
     expect(job.report().read.proposal).toMatchObject({ method: 'opening-only' });
   });
 });

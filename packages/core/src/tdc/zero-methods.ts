@@ -80,6 +80,12 @@ const HELD_AFTER = 'at the reading after TDC';
 const HEIGHT_LABEL = { before: 'before TDC', after: 'after TDC' } as const;
 const HEIGHT_RECORD = { before: 'Record before TDC', after: 'Record after TDC' } as const;
 
+const VALVE_MOVED: IndicatorFigure = {
+  label: 'How far the piston moves the valve, the same on both sides',
+  usual: { in: '0.005', mm: '0.10' },
+  isDrop: false,
+};
+
 const HAND_ONLY =
   'Turn by hand only, never with the starter while anything is in the cylinder. Stop at any resistance that you cannot explain and back up.';
 const NO_HAMMER = 'Let the piston come to the stop; never lean on it, never hammer it.';
@@ -156,11 +162,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
     why: 'The head is on and no stop reaches the piston: a valve let down to one height is moved by it on both sides.',
     readings: 'pair',
     height: 'indicator',
-    figure: {
-      label: 'How far the piston moves the valve, the same on both sides',
-      usual: { in: '0.005', mm: '0.10' },
-      isDrop: false,
-    },
+    figure: VALVE_MOVED,
     feel: mm(0.02),
     tool: 'valve',
     prepare:
@@ -188,11 +190,7 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
     why: 'The head is on, the springs are in and no stop reaches the piston: a valve held open by its own adjuster is moved by the piston on both sides.',
     readings: 'pair',
     height: 'indicator',
-    figure: {
-      label: 'How far the piston moves the valve, the same on both sides',
-      usual: { in: '0.005', mm: '0.10' },
-      isDrop: false,
-    },
+    figure: VALVE_MOVED,
     // The adjuster comes back to its figure within a thousandth of an inch.
     feel: mm(0.03),
     tool: 'valve',

@@ -88,6 +88,18 @@ export function book(ring: WheelRing = { ring: '0-180' }, units: 'in' | 'mm' = '
   };
   const card = (centreline = 107): string =>
     write('card.entered', { replaces: null, intake: { centreline, lobeLift: 8.382 } });
+  /** How the engine stands: head off, a wheel and an indicator, a solid lifter, a chain; unless told otherwise. */
+  const stands = (more: Partial<BodyOf<'engine.as-it-stands'>> = {}): string =>
+    write('engine.as-it-stands', {
+      replaces: null,
+      head: 'off',
+      plugHole: true,
+      wheel: true,
+      indicator: true,
+      lifter: 'solid',
+      drive: 'chain',
+      ...more,
+    });
   const report = (): Report => {
     const derived = derive(entries);
     if (!derived) throw new Error('the logbook says what engine it is');
@@ -100,5 +112,5 @@ export function book(ring: WheelRing = { ring: '0-180' }, units: 'in' | 'mm' = '
     pass(setting, -23.75, 23.75);
     return setting;
   };
-  return { entries, write, contact, pass, set, reading, pair, round, card, report, proved, zero, trial };
+  return { entries, write, contact, pass, set, reading, pair, round, card, stands, report, proved, zero, trial };
 }

@@ -27,7 +27,7 @@ function EngineEditor({ report, write }: { readonly report: Report; readonly wri
   );
   const form = useDraftForm<EngineForm>(`${id}/engine`, engineForm(report));
   const save = form.handleSubmit((typed) => {
-    write('build.described', { replaces: described?.id ?? null, ...readEngine(typed) });
+    write('build.described', { replaces: described?.id ?? null, ...readEngine(typed, report.build.rings) });
     form.done();
     router.replace(placeHref(id, 'zero'));
   });

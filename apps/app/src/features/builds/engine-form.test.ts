@@ -65,3 +65,15 @@ test.each([
   expect(report.build.engine).toMatchObject(kept);
   expect(readEngine(engineForm(report)).engine).toEqual(readEngine(form).engine);
 });
+
+test('a second set of numbers is kept, the first one is not it again, and a third is not lost by an edit', () => {
+  const form = { ...typed, ring: '0-180', secondRing: '0-90' };
+  expect(readEngine(form).rings).toEqual([{ ring: '0-90' }]);
+  expect(readEngine({ ...typed, secondRing: '0-180' }).rings).toBeUndefined();
+  // Two that go all round count opposite ways.
+  const round = { ...typed, ring: '0-360', sense: 'rising', secondRing: '0-360', secondSense: 'rising' };
+  expect(readEngine(round).rings).toEqual([{ ring: '0-360', sense: 'falling' }]);
+  const third = { ring: '0-360', sense: 'rising' } as const;
+  expect(readEngine(form, [{ ring: '0-90' }, third]).rings).toEqual([{ ring: '0-90' }, third]);
+  expect(readEngine({ ...form, ring: '0-360' }, [{ ring: '0-90' }, third]).rings).toEqual([{ ring: '0-90' }]);
+});

@@ -200,8 +200,11 @@ export function engineProblems(form: EngineForm): EngineTrouble {
   return trouble;
 }
 
-/** The form as the body of an entry. Call it only when nothing is wrong. */
-export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
+/**
+ * The form as the body of an entry. Call it only when nothing is wrong.
+ * @param before the further rings as they were described: the form asks for one, and a third, which a file can have brought, stays.
+ */
+export function readEngine(form: EngineForm, before: readonly WheelRing[] = []): Omit<Described, 'replaces'> {
   const cylinders = Number(form.cylinders);
   const [stroke, rod, diameter] = [form.stroke, form.rod, form.wheelDiameter].map((typed) => lengthOf(typed, form)) as [
     ParsedLength,
@@ -210,7 +213,7 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
   ];
   const [gap, resolution] = [liftOf(form.pointerGap, form), liftOf(form.resolution, form)];
   const offset = offsetOf(form);
-  const second = secondRingOf(form);
+  const rings = furtherRings(form, before);
   const bore = lengthOf(form.bore, form);
   // A single figure holds for both valves.
   const [intake, exhaust] = [form.ratioIntake || form.ratioExhaust, form.ratioExhaust || form.ratioIntake].map(
@@ -237,7 +240,7 @@ export function readEngine(form: EngineForm): Omit<Described, 'replaces'> {
       ...(form.firingAngles.trim() === '' ? {} : { firingAngles: anglesOf(form.firingAngles) }),
     },
     wheel: ringOf(form),
-    ...(second ? { rings: [second] } : {}),
+    ...(rings.length > 0 ? { rings } : {}),
     units: unitOf(form),
     instruments: {
       ...(diameter.ok ? { wheelDiameter: diameter.mm } : {}),
@@ -257,6 +260,12 @@ export function secondRingOf(form: EngineForm): WheelRing | null {
   const opposite = first.ring === '0-360' && (first.sense === 'rising' ? 'falling' : 'rising');
   const second = ringNamed(form.secondRing, opposite || form.secondSense);
   return second && isSameRing(second, first) ? null : second;
+}
+
+function furtherRings(form: EngineForm, before: readonly WheelRing[]): WheelRing[] {
+  const second = secondRingOf(form);
+  const named = [ringOf(form), ...(second ? [second] : [])];
+  return [...named, ...before.slice(1).filter((each) => !named.some((ring) => isSameRing(ring, each)))].slice(1);
 }
 
 function ringNamed(ring: string, sense: string): WheelRing | null {

@@ -66,16 +66,7 @@ test('read first on the closing side, the opening side is asked for without zero
 
 test('on an engine that must not be turned back nothing is asked to be backed up', async () => {
   const { job } = proved();
-  job.write('engine.as-it-stands', {
-    replaces: null,
-    head: 'off',
-    plugHole: true,
-    wheel: true,
-    indicator: true,
-    lifter: 'solid',
-    drive: 'belt',
-    oneWay: true,
-  });
+  job.stands({ drive: 'belt', oneWay: true });
   await openStation('read', ReadStation, job.entries);
   expect(screen.getByTestId('one-way')).toHaveTextContent(/go on instead: two full turns/);
   expect(screen.queryByTestId('came-back')).toBeNull();

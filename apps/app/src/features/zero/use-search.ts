@@ -51,10 +51,10 @@ export function useSearch() {
   // What is on the screen alone, the side and the figure, the Report does not know.
   const ownWords = otherSide || (another && step.does === 'read') || (figure.needed && !troubled);
 
+  const lacksFigure = (figure.needed && figure.mm === null) || (pushed.needed && pushed.mm === null);
   const record = (wheel: WheelReading, box?: string): void => {
     if (step.does !== 'read' || side === null || zero.id === null) return;
-    if (figure.needed && figure.mm === null) return;
-    if (pushed.needed && pushed.mm === null) return;
+    if (lacksFigure) return;
     write('zero.reading', {
       zero: zero.id,
       setting: step.setting,
@@ -76,6 +76,7 @@ export function useSearch() {
     entry,
     figure,
     pushed,
+    lacksFigure,
     troubled,
     fresh,
     tdc: tdcOf(zero),

@@ -101,7 +101,7 @@ const approachTo = (side: TdcSide, height: 'stop' | 'indicator'): 'forward' | 'b
 function ReadTheWheel({ search, side }: ReadProps) {
   const { report, undo } = useStation();
   const { ring } = report.zero;
-  const { table, entry, figure, pushed, record } = search;
+  const { table, entry, lacksFigure, record } = search;
   const width = useStationWidth();
   return (
     <View>
@@ -122,11 +122,7 @@ function ReadTheWheel({ search, side }: ReadProps) {
         onUndo={undo}
         onNext={search.next}
         width={width}
-        blocked={
-          (figure.needed && figure.mm === null) || (pushed.needed && pushed.mm === null)
-            ? 'Type the indicator’s figure first.'
-            : null
-        }
+        blocked={lacksFigure ? 'Type the indicator’s figure first.' : null}
       />
     </View>
   );

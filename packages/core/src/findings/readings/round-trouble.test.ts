@@ -1,6 +1,9 @@
 import { checkEntry } from '../../record/check-entry';
 import type { BodyOf, Described } from '../../record/entry';
 import { readBuildFile } from '../../record/read-file';
+import { readingAt } from '../../crank/wheel';
+import { fold } from '../../record/fold';
+import { findAll } from '../find-all';
 import { book, id } from '../../testing/book';
 
 /** Readings as only a file, or an engine that was corrected later, can hold them: each is named, and none makes a verdict. */
@@ -95,7 +98,32 @@ describe('readings that make no whole', () => {
     expect(job.report().problems).toEqual([]);
     expect(job.report().zero.rings.map(({ ring }) => ring)).toEqual(['0-180', '0-90']);
     described([{ ring: '0-180' }]);
-    expect(checkEntry(job.entries.at(-1))).toBe('body.rings[0]: the wheel has its 0–180 ring twice');
+    expect(checkEntry(job.entries.at(-1))).toBe('body.rings[0]: the wheel has its ring 0–180 twice');
+  });
+
+  test('a wheel with two rings is suspected of the four marks only where that ring was read', () => {
+    const quadrants = (ring: '0-180' | '0-90') => {
+      const { job, setting } = ready();
+      const [first] = job.entries;
+      if (first?.kind !== 'build.described') throw new Error('a book opens with its engine');
+      job.write('build.described', { ...first.body, replaces: first.id, rings: [{ ring: '0-90' }] });
+      const round = id();
+      for (const [flank, at] of [
+        ['opening', 64],
+        ['closing', 150],
+      ] as const)
+        job.write('reading.taken', {
+          ...reading(setting, round, {
+            shows: { kind: 'below-peak', flank, drop: 1.27 },
+            wheel: readingAt({ ring }, at),
+          }),
+          trial: job.trial,
+        });
+      const build = fold(job.entries);
+      return build && findAll(build).trial?.banks[0]?.evidence.quadrants;
+    };
+    expect(quadrants('0-180')).toBe(false);
+    expect(quadrants('0-90')).toBe(true);
   });
 
   test('TDC found at a cylinder that there is not proves nothing', () => {
@@ -184,16 +212,7 @@ test('on an engine that must not be turned back the second side is read going on
     return job.report().zero.sentence;
   };
   expect(said()).toMatch(/^From well after the top, turn it back/);
-  job.write('engine.as-it-stands', {
-    replaces: null,
-    head: 'on',
-    plugHole: false,
-    wheel: true,
-    indicator: true,
-    lifter: 'solid',
-    drive: 'belt',
-    oneWay: true,
-  });
+  job.stands({ head: 'on', plugHole: false, drive: 'belt', oneWay: true });
   expect(said()).toMatch(/^Go on over the top, holding the valve down/);
 });
 
@@ -227,15 +246,7 @@ test('a name that stands twice in an object of a file is refused, with its place
 test('a lifter made solid is an open point until the tools are out', () => {
   const job = book();
   const SOLID = 'A lifter was made solid to be measured on: it must come out again, or be made to work again.';
-  job.write('engine.as-it-stands', {
-    replaces: null,
-    head: 'off',
-    plugHole: true,
-    wheel: true,
-    indicator: true,
-    lifter: 'hydraulic',
-    drive: 'chain',
-  });
+  job.stands({ lifter: 'hydraulic' });
   expect(job.report().sign.open).not.toContain(SOLID);
   job.write('prepare.checked', { replaces: null, check: 'lifter-solid', result: 'done' });
   expect(job.report().sign.open).toContain(SOLID);

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { checkFiringAngles } from '../../crank/firing';
 import { checkFiringOrder } from '../../crank/firing-order';
 import { crankTrouble } from '../../crank/slider-crank';
-import { RINGS, isSameRing, wheelRingSchema } from '../../crank/wheel';
+import { isSameRing, ringWords, wheelRingSchema } from '../../crank/wheel';
 import { degrees, id, lengthMm, ratio, text } from './entry-fields';
 
 /** The build itself: what engine it is; and what takes any entry back. Bodies of entries. */
@@ -119,7 +119,7 @@ export const buildDescribed = z
         ring.ring === 'rim' || wheel.ring === 'rim'
           ? 'a rim that is measured with a tape has no further ring'
           : all.slice(0, at + 1).some((each) => isSameRing(each, ring))
-            ? `the wheel has its ${RINGS[ring.ring].short} ring twice`
+            ? `the wheel has its ring ${ringWords(ring)} twice`
             : null;
       if (message !== null) context.addIssue({ code: 'custom', path: ['rings', at], message });
     }
