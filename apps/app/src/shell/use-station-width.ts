@@ -5,8 +5,8 @@ const RAIL_AND_SHEET = 196 + 348;
 const PADDING = 52;
 const WIDEST = 760;
 
-/** Header, stations, the reading pad and three lines of sentence, on a phone. */
-const AROUND_THE_WHEEL = 90 + 366 + 110;
+/** Header, stations, the instrument’s line, the reading pad and three lines of sentence, on a phone. */
+const AROUND_THE_WHEEL = 90 + 48 + 366 + 110;
 const SMALLEST_WHEEL = 210;
 /** Where fields stand below it, too. */
 const SMALLEST_BESIDES = 150;
