@@ -17,8 +17,14 @@ export const cylinderOf = ({ build }: Report, bank: 1 | 2): number => (bank === 
 
 const NOTHING: Draft = {};
 
+/** The cylinder that is being read: as chosen among every lobe, else the one that the cams of its bank are measured at. */
+export function readCylinder(report: Report, draft: Draft): number {
+  const chosen = Number(draft.cylinder);
+  return chosen >= 1 && chosen <= report.build.engine.cylinders ? chosen : cylinderOf(report, bankOf(report, draft));
+}
+
 /** The cylinder that is being measured. */
 export function useMeasuredCylinder(report: Report): number {
   const draft = useAppSelector((state) => state.drafts[readingPlace(report.build.id, report.read.trial)]) ?? NOTHING;
-  return cylinderOf(report, bankOf(report, draft));
+  return readCylinder(report, draft);
 }

@@ -20,6 +20,8 @@ export type OpenPoint =
         | 'solid-lifter';
     }
   | { readonly code: 'tight'; readonly valve: Valve }
+  /** A lobe is another than those of the other cylinders. */
+  | { readonly code: 'lobe-differs'; readonly valve: Valve; readonly at: 'lobe' | 'valve' }
   /** A duration or a lift that is not the card’s, of a view. */
   | { readonly code: 'differs'; readonly view: string };
 
@@ -52,6 +54,9 @@ export interface SignFinding {
     readonly valve: Valve;
     readonly at: 'lobe' | 'valve';
     readonly lift: number;
+    /** How many cylinders it stands for, and how far their lifts lie apart, mm. */
+    readonly lobes: number;
+    readonly spread: number;
   }[];
 }
 
@@ -79,8 +84,12 @@ export function deriveSign(
   const { signature, reopened } = build;
   const baselines = VALVES.flatMap((valve) =>
     (['lobe', 'valve'] as const).flatMap((at) => {
+      const all = trials.flatMap(({ lobes }) => lobes.filter((each) => each.valve === valve && each.at === at)).at(-1);
+      const lifts = (all?.rows ?? []).flatMap(({ lift }) => lift?.value ?? []);
+      if (all?.usual != null && lifts.length > 1)
+        return [{ valve, at, lift: all.usual, lobes: lifts.length, spread: Math.max(...lifts) - Math.min(...lifts) }];
       const view = trials.flatMap((trial) => trial.views.filter(({ key }) => key === `${at}-lift ${valve}`)).at(-1);
-      return view ? [{ valve, at, lift: view.value }] : [];
+      return view ? [{ valve, at, lift: view.value, lobes: 1, spread: 0 }] : [];
     }),
   );
   return {
@@ -130,6 +139,12 @@ function openPoints(
   for (const view of trial?.views ?? [])
     if (view.differs && !accepted.some((each) => each.view === view.key && each.stands))
       open.push({ code: 'differs', view: view.key });
+  for (const { valve, at, uneven, rows } of trial?.lobes ?? [])
+    if (
+      uneven !== null ||
+      rows.some(({ lift, centreline }) => [lift, centreline].some((of) => of?.state === 'differs'))
+    )
+      open.push({ code: 'lobe-differs', valve, at });
   if (proof.state === 'due') open.push({ code: 'move-unproved' });
   for (const { state, valve } of clearance) if (state === 'tight') open.push({ code: 'tight', valve });
   if (clearance.some(({ state }) => state === 'unknown')) open.push({ code: 'clearance-unknown' });

@@ -6,6 +6,7 @@ import type { Evidence } from '../verdict/observations';
 import { DEFAULT_LIMIT } from '../verdict/limits';
 import { gravest } from '../verdict/verdict';
 import { type ClosingFinding, closingCheck } from './closing-check';
+import { type LobeTable, deriveLobes } from './derive-lobes';
 import { type Conditions, type Decision, decideTrial, placeViews } from './derive-verdict';
 import type { BodyOf } from '../record/entry';
 import type { Build, Trial } from '../record/fold';
@@ -38,6 +39,10 @@ export interface TrialFinding {
   readonly rounds: readonly RoundFinding[];
   readonly traces: readonly TraceFinding[];
   readonly views: readonly View[];
+  /** The cylinder whose lobes place the cam; of two banks, that of the first. */
+  readonly cylinder: number;
+  /** The lobes of all cylinders beside each other, where more than one was read. */
+  readonly lobes: readonly LobeTable[];
   /** Has anything moved since TDC? */
   readonly closing: ClosingFinding;
   readonly decision: Pick<Decision, 'cams' | 'verdict' | 'faults'>;
@@ -159,11 +164,11 @@ function deriveTrial(
   const all = trial.rounds.map((round) => findRound(round, build, settings));
   const allTraces = findTraces(trial, build, settings);
   const closing = closingCheck(build, trial, settings);
+  const own = measuredCylinder(all);
   const banked = build.description.body.engine.secondBank === undefined ? ([1] as const) : ([1, 2] as const);
   const banks = banked.map((bank): BankFinding => {
-    const mine = <T extends { readonly bank: 1 | 2 }>(of: readonly T[]): readonly T[] =>
-      banked.length === 1 ? of : of.filter((each) => each.bank === bank);
-    const [rounds, traces] = [mine(all), mine(allTraces)];
+    const rounds = all.filter((each) => each.bank === bank && (bank === 2 || each.cylinder === own));
+    const traces = banked.length === 1 ? allTraces : allTraces.filter((each) => each.bank === bank);
     const context: ViewContext = { build, card, ...aim, traces, known };
     const views = findViews(trial, rounds, context, bank);
     const evidence = gatherEvidence(rounds, context, { odd: false, closed: closing.state === 'same' });
@@ -190,11 +195,17 @@ function deriveTrial(
     banks,
     rounds: all,
     traces: allTraces,
+    cylinder: own,
+    lobes: deriveLobes(all, build, card),
     closing,
     views: second ? banks.flatMap(({ views }) => views) : (first?.views ?? []),
     decision: second ? decideTogether(banks) : (first?.decision ?? { cams: [], verdict: null, faults: [] }),
   };
 }
+
+/** The cylinder whose lobes place the cam: the first, unless nothing was read there. What was read of the others is looked at beside it. */
+const measuredCylinder = (rounds: readonly RoundFinding[]): number =>
+  rounds.some(({ cylinder }) => cylinder === 1) ? 1 : (rounds.find(({ bank }) => bank === 1)?.cylinder ?? 1);
 
 const ofSecondBank = (view: View): View => ({
   ...view,

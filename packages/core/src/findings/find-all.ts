@@ -76,7 +76,7 @@ export function findAll(build: Build): Findings {
     aim: aimOf(build, card),
     wanted,
     aimed: wanted.ok || judged,
-    plan: planReading(build, trial, target.judgedBy),
+    plan: planReading(build, trial, target.judgedBy, card),
     trials,
     trial,
     accepted,

@@ -1,4 +1,6 @@
 import { followsDownOf, handOf } from './at-hand';
+import { type LobePlan, planLobes } from './derive-lobes';
+import type { CompletedCard } from '../cam/complete-card';
 import { VALVES, type Valve } from '../cam/card';
 import {
   type CamAtHand,
@@ -16,6 +18,7 @@ export interface OpenRound {
   readonly round: string;
   readonly method: ReadMethodName;
   readonly bank: 1 | 2;
+  readonly cylinder: number;
   readonly valve: Valve;
   readonly sitsOn: SitsOn;
   /** The drop or the checking height, mm. */
@@ -34,6 +37,8 @@ export interface ReadPlan {
   readonly heights: readonly { readonly method: ReadMethodName; readonly height: number }[];
   readonly sitsOn: SitsOn;
   readonly followsDown: boolean;
+  /** Every lobe of the engine: which is read next. */
+  readonly everyLobe: LobePlan;
 }
 
 const SITS_ON: Readonly<Record<CamAtHand['lifter'], SitsOn>> = {
@@ -45,7 +50,12 @@ const SITS_ON: Readonly<Record<CamAtHand['lifter'], SitsOn>> = {
 };
 
 /** What comes next at the indicator. */
-export function planReading(build: Build, trial: TrialFinding | undefined, rule: RulingMethod | null): ReadPlan {
+export function planReading(
+  build: Build,
+  trial: TrialFinding | undefined,
+  rule: RulingMethod | null,
+  card: CompletedCard,
+): ReadPlan {
   const at = build.asItStands?.body;
   const hand = handOf(build);
   const liftAtTdc = VALVES.some((valve) => (build.card?.body[valve]?.liftAtTdc ?? []).length > 0);
@@ -66,6 +76,7 @@ export function planReading(build: Build, trial: TrialFinding | undefined, rule:
             round: round.id,
             method: finding.method,
             bank: finding.bank,
+            cylinder: finding.cylinder,
             valve: finding.valve,
             sitsOn: finding.sitsOn,
             height: finding.height,
@@ -82,5 +93,6 @@ export function planReading(build: Build, trial: TrialFinding | undefined, rule:
     heights: [...heights].map(([method, height]) => ({ method, height })),
     sitsOn: trial?.rounds.at(-1)?.sitsOn ?? SITS_ON[at?.lifter ?? 'solid'],
     followsDown: followsDownOf(build),
+    everyLobe: planLobes(trial?.rounds ?? [], build, card),
   };
 }

@@ -208,6 +208,8 @@ export const closingReport = {
         valve,
         at: z.enum(['lobe', 'valve']),
         lift: z.number().describe('Millimetres.'),
+        lobes: z.number().describe('How many it stands for: its lift is the middle of theirs.'),
+        spread: z.number().describe('From least to greatest, millimetres.'),
         words: z.string(),
       }),
     ),

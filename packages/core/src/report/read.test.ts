@@ -399,7 +399,7 @@ test('one flank only of a method that needs two: said, and what to do', () => {
 
 describe('what is read next', () => {
   const next = (report: Report, method: 'centreline' | 'events', height: number = H): NextReading =>
-    nextReading(report.read, { method, valve: 'intake', bank: 1, sitsOn: 'lifter', height }, 'in');
+    nextReading(report.read, { method, valve: 'intake', cylinder: 1, sitsOn: 'lifter', height }, 'in');
 
   test('says where to come from, joins the open round, and keeps its height', () => {
     const job = ready();

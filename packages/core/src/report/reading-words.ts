@@ -43,20 +43,20 @@ export interface NextReading {
  * @param height the figure chosen for a new round, mm; an open round keeps its own.
  */
 export function nextReading(
-  plan: ReadPlan,
+  plan: Pick<ReadPlan, 'open'>,
   choice: {
     readonly method: ReadMethodName;
     readonly valve: Valve;
-    readonly bank: 1 | 2;
+    readonly cylinder: number;
     readonly sitsOn: SitsOn;
     readonly height: number | null;
   },
   units: LengthUnit,
 ): NextReading {
-  const { method, valve, bank, sitsOn } = choice;
+  const { method, valve, cylinder, sitsOn } = choice;
   const table = READ_METHODS[method];
   const open = plan.open.find(
-    (each) => each.method === method && each.valve === valve && each.bank === bank && each.sitsOn === sitsOn,
+    (each) => each.method === method && each.valve === valve && each.cylinder === cylinder && each.sitsOn === sitsOn,
   );
   const slot = table.slots[open?.slot ?? 0] ?? table.slots[0];
   if (!slot) throw new Error('every method has a reading');

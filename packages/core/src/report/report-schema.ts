@@ -8,6 +8,7 @@ import { FAULT_NAMES } from '../verdict/faults';
 import { VERDICT_KINDS } from '../verdict/verdict';
 import { camCardSchema } from '../record/entries/card';
 import { closingReport } from './closing-schema';
+import { everyLobe, everyLobePlan } from './lobes-schema';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
 
 const verdictSchema = z.strictObject({
@@ -249,6 +250,7 @@ export const reportSchema = z.strictObject({
         round: z.string(),
         method: z.enum(READ_METHOD_NAMES),
         bank,
+        cylinder: z.number(),
         valve,
         sitsOn,
         height: z.number().nullable().describe('Millimetres.'),
@@ -261,6 +263,7 @@ export const reportSchema = z.strictObject({
     ),
     sitsOn,
     followsDown: z.boolean(),
+    everyLobe: everyLobePlan,
     closing: z
       .strictObject({
         state: z.enum(['none', 'due', 'same', 'moved']),
@@ -278,6 +281,7 @@ export const reportSchema = z.strictObject({
       id: z.string(),
       number: z.number(),
       note: z.string().nullable(),
+      everyLobe,
       begunAt: z.string().describe('By the device’s clock: for people.'),
       why: z.enum(['moved', 'checked']),
       rounds: z
@@ -462,6 +466,7 @@ export const reportSchema = z.strictObject({
       z.strictObject({
         what: z.enum(['lift', 'phase']),
         valve: z.enum(['intake', 'exhaust', 'both']),
+        cylinder: z.number().nullable().describe('Of a lobe beside those that the cam is measured at; null for those.'),
         before: z.number(),
         now: z.number(),
         change: z.number().describe('Millimetres, or crank degrees of advance.'),

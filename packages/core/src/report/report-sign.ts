@@ -9,6 +9,7 @@ export interface SignContext {
   readonly clearance: Report['clearance']['valves'];
   /** Of the trial that is being read. */
   readonly views: Report['trials'][number]['views'];
+  readonly lobes: Report['trials'][number]['everyLobe'];
 }
 
 /** The signing as the Report has it. */
@@ -18,11 +19,14 @@ export const reportSign = (sign: SignFinding, context: SignContext): Report['sig
   open: sign.open.map((point) => openWords(point, context)),
   baselines: sign.baselines.map((each) => ({
     ...each,
-    words: `${each.valve} ${each.at} lift ${formatComputedLength(each.lift, context.units)}`,
+    words:
+      each.lobes === 1
+        ? `${each.valve} ${each.at} lift ${formatComputedLength(each.lift, context.units)}`
+        : `${each.lobes} ${each.valve} ${each.at} lifts about ${formatComputedLength(each.lift, context.units)}, ${formatComputedLength(each.spread, context.units)} from least to greatest`,
   })),
 });
 
-function openWords(point: OpenPoint, { verdict, clearance, views }: SignContext): string {
+function openWords(point: OpenPoint, { verdict, clearance, views, lobes }: SignContext): string {
   switch (point.code) {
     case 'tdc-unproved':
       return 'TDC is not proved now.';
@@ -40,6 +44,8 @@ function openWords(point: OpenPoint, { verdict, clearance, views }: SignContext)
       const view = views.find(({ key }) => key === point.view);
       return `${view?.title ?? ''}: ${view?.shows ?? ''}. ${view?.remark ?? ''}`;
     }
+    case 'lobe-differs':
+      return lobes.find(({ valve, at }) => valve === point.valve && at === point.at)?.words.join(' ') ?? '';
     case 'solid-lifter':
       return 'A lifter was made solid to be measured on: it must come out again, or be made to work again.';
     case 'valve-lash':

@@ -10,6 +10,7 @@ import type { RoundFinding } from '../findings/readings/read-rounds';
 import type { TraceFinding } from '../findings/readings/read-traces';
 import { LEFT_OUT } from './reading-words';
 import type { Report } from './report-schema';
+import { reportLobes } from './report-lobes';
 import { offsetOf } from '../findings/readings/zero-passes';
 import { tellFault } from './fault-words';
 import type { Speech } from './speech';
@@ -42,6 +43,7 @@ export function reportTrial(
     id,
     number,
     note,
+    everyLobe: reportLobes(trial.lobes, speech.units),
     begunAt,
     why,
     verdict: tellTogether(

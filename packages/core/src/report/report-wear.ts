@@ -10,13 +10,13 @@ export const reportWear = (wear: readonly WearFinding[], units: LengthUnit): Rep
 type Found = Omit<WearFinding, 'at'>;
 
 function liftWords(
-  { valve, change, expanded, changed, before }: Found,
+  { valve, cylinder, change, expanded, changed, before }: Found,
   at: 'lobe' | 'valve',
   units: LengthUnit,
 ): string {
   const size = formatComputedLength(Math.abs(change), units);
   const within = `±${formatComputedLength(expanded, units)}`;
-  const where = `${valve} ${at}`;
+  const where = `${valve} ${at}${cylinder === null ? '' : ` of cylinder ${cylinder}`}`;
   if (!changed) return `The ${where} lifts what it did in trial ${before}, within ${within}: no wear to be seen.`;
   return change < 0
     ? `The ${where} lifts ${size} less than in trial ${before} (${within}): worn. Look at lobe and lifter.`

@@ -14,6 +14,7 @@ import { reportProof } from './report-proof';
 import type { Report, ReportVerdict } from './report-schema';
 import { reportSign } from './report-sign';
 import { reportTrial } from './report-trial';
+import { reportLobePlan } from './report-lobes';
 import { reportWear } from './report-wear';
 import { reportClosing, reportZero } from './report-zero';
 import { makeSheet, troubledGroups } from './sheet';
@@ -58,7 +59,13 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
       gave: moves.find((each) => each.trial === trial?.id)?.words ?? null,
     }),
     clearance: { entry: build.clearance?.id ?? null, valves: clearance },
-    sign: reportSign(found.sign, { units, verdict: judged, clearance, views: last?.views ?? [] }),
+    sign: reportSign(found.sign, {
+      units,
+      verdict: judged,
+      clearance,
+      views: last?.views ?? [],
+      lobes: last?.everyLobe ?? [],
+    }),
     accepted,
     wear: reportWear(found.wear, units),
   };
@@ -74,6 +81,7 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     read: {
       ...found.plan,
       open: [...found.plan.open],
+      everyLobe: reportLobePlan(found.plan.everyLobe),
       heights: [...found.plan.heights],
       closing: reportClosing(trial?.closing ?? NO_CLOSING_CHECK, units),
     },

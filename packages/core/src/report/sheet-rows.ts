@@ -139,10 +139,11 @@ export function writeEntries(
     'tdc.identified': (entry) => void written.crank.push(entry),
     'mark.checked': (entry) => void written.crank.push(entry),
     'reading.taken': (entry) => {
-      const { shows, wheel, trial, valve, sitsOn, setting } = entry.body;
+      const { shows, wheel, trial, valve, sitsOn, setting, cylinder } = entry.body;
       if (setting !== null) readOn.add(setting);
       const figure = lengthWords(figureOfReading(entry.body));
-      const where = `${exhaustFirst(valve)}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
+      const other = cylinder === 1 ? '' : `Cylinder ${cylinder}, `;
+      const where = `${other}${exhaustFirst(valve)}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
       const words = readingLabel(entry.body);
       const brought = shows.kind === 'below-peak' || shows.kind === 'above-base';
       const label = brought ? `${figure} ${words}` : `${words}, ${figure}`;

@@ -96,6 +96,14 @@ function trialSection(trial: ReportedTrial, written: Written, { trials, moves, p
   const start = written.starts.get(trial.id);
   const rows = [...(start ? [start] : []), ...movedRows(moves, trial), ...(written.trials.get(trial.id) ?? [])];
   for (const view of trial.views) rows.push(result(view.title, view.shows, viewNote(view, trial)));
+  for (const { valve, at, rows: lobes, words } of trial.everyLobe) {
+    const told = lobes.map(({ cylinder, lift, centreline }) => {
+      const figures = [lift?.shows, centreline?.shows].filter((each) => each !== undefined);
+      return `cylinder ${cylinder}: ${figures.join(' at ')}`;
+    });
+    const title = `Every ${valve} ${at === 'valve' ? 'valve' : 'lobe'}`;
+    rows.push(result(title, told.join(', '), words.join(' ')));
+  }
   if (verdict) rows.push(result(verdict.headline, '', [verdict.action, ...verdict.beside].join(' ')));
   for (const { words, check } of faults.slice(1)) rows.push(result(`Or: ${words}`, '', check));
   if (trial === trials.at(-1) && proof.state === 'proved') rows.push(result('The move is proved', '', proof.gave));

@@ -68,7 +68,12 @@ export function book(ring: WheelRing = { ring: '0-180' }, units: 'in' | 'mm' = '
       readonly at?: number;
       readonly approach?: 'forward' | 'backward';
     }[],
-    more: { setting?: string | null; sitsOn?: BodyOf<'reading.taken'>['sitsOn']; trial?: string } = {},
+    more: {
+      setting?: string | null;
+      sitsOn?: BodyOf<'reading.taken'>['sitsOn'];
+      trial?: string;
+      cylinder?: number;
+    } = {},
   ): string[] => {
     const roundId = id();
     return readings.map(({ shows, at, approach = 'forward' }) =>
@@ -77,7 +82,7 @@ export function book(ring: WheelRing = { ring: '0-180' }, units: 'in' | 'mm' = '
         trial: more.trial ?? trial,
         round: roundId,
         method,
-        cylinder: 1,
+        cylinder: more.cylinder ?? 1,
         valve,
         sitsOn: more.sitsOn ?? 'lifter',
         shows,

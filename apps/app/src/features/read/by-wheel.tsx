@@ -146,14 +146,15 @@ function WhichWay({ back, onChange }: { readonly back: boolean; readonly onChang
 /** The card's place for what is being read, hollow, and what was read, filled. */
 function marksOf(
   report: Report,
-  { method, valve, height }: ReadingChoice,
+  { method, valve, height, cylinder }: ReadingChoice,
   round: Round | undefined,
   zero: number,
 ): WheelMark[] {
-  const { card, target } = report;
+  const { card, target, crank } = report;
+  const fires = crank.cylinders.find((each) => each.cylinder === cylinder)?.after ?? 0;
   const ahead = target.ahead ?? 0;
   const lobe = card.printed?.[valve];
-  const hollow = (at: number): WheelMark => ({ at: at + zero, kind: 'card', valve });
+  const hollow = (at: number): WheelMark => ({ at: at + zero + fires, kind: 'card', valve });
   const wanted: WheelMark[] = [];
   if (method === 'centreline') {
     const centre = valve === 'intake' ? target.intakeCentreline : target.exhaustCentreline;

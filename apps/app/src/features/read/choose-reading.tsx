@@ -14,7 +14,7 @@ import { Words } from '@/ui/words';
 import { BANKS, type ReadingChoice } from './use-reading-choice';
 import { useStation } from '@/logbook/station';
 
-const SITS_ON = [
+export const SITS_ON = [
   { value: 'lobe', label: 'The lobe' },
   { value: 'lifter', label: 'The lifter' },
   { value: 'bucket', label: 'The bucket' },
@@ -89,6 +89,9 @@ export function ChooseReading({ choice, onDone }: ChooseReadingProps) {
         />
         <TextLink href={placeHref(build.id, 'trace')} className="self-start py-2" testID="trace-import-link">
           A trace from a file, or pasted
+        </TextLink>
+        <TextLink href={placeHref(build.id, 'lobes')} className="self-start py-2" testID="lobes-link">
+          Every lobe: all cylinders, one beside the other
         </TextLink>
       </View>
     </StationBody>

@@ -42,6 +42,17 @@ export function ReadBar({ choice, onMethod }: { readonly choice: ReadingChoice; 
           <Text className="font-medium text-[16px] text-brass">{`Bank ${choice.bank}`}</Text>
         </Pressable>
       ) : null}
+      {choice.beside ? (
+        <Pressable
+          role="button"
+          testID="own-cylinder"
+          aria-label={`Cylinder ${choice.cylinder}. Back to the one that the cam is measured at`}
+          onPress={choice.toOwn}
+          className="min-h-[46px] justify-center px-3 active:opacity-70"
+        >
+          <Text className="font-medium text-[16px] text-brass">{`Cyl ${choice.cylinder}`}</Text>
+        </Pressable>
+      ) : null}
       <Pressable
         role="button"
         testID="choose-method"

@@ -5,6 +5,7 @@ import type { Report } from '@yosoku/core/report/report';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import { placeHref } from '@/shell/station-line';
 import { useStation } from '@/logbook/station';
+import { LobeDone } from './lobe-done';
 import { newId } from '@/logbook/use-logbook';
 import { ByIndicator } from './by-indicator';
 import { ByWheel } from './by-wheel';
@@ -39,7 +40,7 @@ export function ReadStation() {
   const [choosing, setChoosing] = useState(false);
   const [again, setAgain] = useState(false);
   const [closing, setClosing] = useState(false);
-  const { method, valve, bank, sitsOn, next } = choice;
+  const { method, valve, cylinder, sitsOn, next } = choice;
 
   const reading: Reading = {
     record: (figure, wheel, { approach = next.slot.approach, box } = {}) => {
@@ -49,7 +50,7 @@ export function ReadStation() {
         trial,
         round: next.round ?? (method === 'trace' ? traceRound(report, choice) : null) ?? newId(),
         method,
-        cylinder: choice.cylinder,
+        cylinder,
         valve,
         sitsOn,
         shows: showsOf(next.slot, figure),
@@ -78,13 +79,15 @@ export function ReadStation() {
   const rounds = trials
     .at(-1)
     ?.rounds.filter(
-      (each) => each.method === method && each.valve === valve && each.bank === bank && each.sitsOn === sitsOn,
+      (each) => each.method === method && each.valve === valve && each.cylinder === cylinder && each.sitsOn === sitsOn,
     );
   const round = rounds?.at(-1);
   if (method === 'trace')
     return <TraceReading choice={choice} reading={reading} bar={bar} typing={again} onType={() => setAgain(true)} />;
   if (round && round.lacking === 0 && round.problem === null && next.round === null && !again)
-    return (
+    return choice.beside ? (
+      <LobeDone choice={choice} round={round} reading={reading} bar={bar} onAgain={() => setAgain(true)} />
+    ) : (
       <RoundDone
         choice={choice}
         reading={reading}
@@ -103,9 +106,12 @@ export function ReadStation() {
 }
 
 /** The round that a typed trace of this valve goes on with: the newest, unless the indicator was moved. */
-const traceRound = ({ trials }: Report, { valve, bank, sitsOn }: ReturnType<typeof useReadingChoice>): string | null =>
+const traceRound = (
+  { trials }: Report,
+  { valve, cylinder, sitsOn }: ReturnType<typeof useReadingChoice>,
+): string | null =>
   trials
     .at(-1)
     ?.rounds.findLast(
-      (each) => each.method === 'trace' && each.valve === valve && each.bank === bank && each.sitsOn === sitsOn,
+      (each) => each.method === 'trace' && each.valve === valve && each.cylinder === cylinder && each.sitsOn === sitsOn,
     )?.id ?? null;

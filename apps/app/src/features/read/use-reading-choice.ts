@@ -1,4 +1,4 @@
-import { bankOf, cylinderOf, readingPlace } from '@/logbook/measured-cylinder';
+import { bankOf, cylinderOf, readCylinder, readingPlace } from '@/logbook/measured-cylinder';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { type NextReading, nextReading } from '@yosoku/core/report/reading-words';
@@ -32,6 +32,8 @@ export function useReadingChoice(report: Report) {
   const valve: Valve = VALVES.find((name) => name === draft.valve) ?? open?.valve ?? read.proposal.valve;
   const banked = build.engine.secondBank !== null;
   const bank = bankOf(report, draft);
+  const cylinder = readCylinder(report, draft);
+  const own = cylinderOf(report, bank);
   const sitsOn: SitsOn = SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn;
   const table = READ_METHODS[method].height;
   const last = read.heights.find((each) => each.method === method)?.height;
@@ -51,7 +53,7 @@ export function useReadingChoice(report: Report) {
             ? `${parsed.understood} is not less than the whole lobe lift, ${formatLength(Math.round(lift * 1e4) / 1e4, build.units)} on the card. Type a smaller one, or correct the card.`
             : null;
   const height = parsed.ok && heightTrouble === null ? parsed.mm : null;
-  const next: NextReading = nextReading(read, { method, valve, bank, sitsOn, height }, build.units);
+  const next: NextReading = nextReading(read, { method, valve, cylinder, sitsOn, height }, build.units);
   const change = (part: Readonly<Record<string, string>>, at = place): void => {
     dispatch(drafted({ place: at, draft: { ...draft, ...part } }));
   };
@@ -60,7 +62,10 @@ export function useReadingChoice(report: Report) {
     valve,
     banked,
     bank,
-    cylinder: cylinderOf(report, bank),
+    cylinder,
+    /** Is it another cylinder than the one that the cam is measured at? */
+    beside: cylinder !== own,
+    toOwn: () => change({ cylinder: String(own) }),
     sitsOn,
     next,
     height: {
@@ -76,11 +81,15 @@ export function useReadingChoice(report: Report) {
       readonly method?: ReadMethodName;
       readonly valve?: Valve;
       readonly bank?: '1' | '2';
+      readonly cylinder?: string;
       readonly sitsOn?: SitsOn;
-    }) => change(part as Readonly<Record<string, string>>),
+    }) => change({ ...(part.bank === undefined ? {} : { cylinder: '' }), ...part }),
     /** What was read last is looked at until the builder goes on. */
     stayIn: (trial: string) =>
-      change({ method, valve, sitsOn, ...(banked ? { bank: String(bank) } : {}) }, readingPlace(build.id, trial)),
+      change(
+        { method, valve, sitsOn, cylinder: String(cylinder), ...(banked ? { bank: String(bank) } : {}) },
+        readingPlace(build.id, trial),
+      ),
   };
 }
 

@@ -1,0 +1,231 @@
+import { useRouter } from 'expo-router';
+import { Pressable, View } from 'react-native';
+import { VALVES, type Valve } from '@yosoku/core/cam/card';
+import { lobeSentence } from '@yosoku/core/report/report-lobes';
+import type { Report } from '@yosoku/core/report/report';
+import { LengthPad, useLengthEntry } from '@/forms/length-pad';
+import { useStation } from '@/logbook/station';
+import { newId } from '@/logbook/use-logbook';
+import { LobeStrip } from '@/pictures/lobe-strip';
+import { StationBody } from '@/shell/station-body';
+import { placeHref } from '@/shell/station-line';
+import { useStationWidth } from '@/shell/use-station-width';
+import { Instruments } from '@/steps/instruments/instruments';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { QuietButton } from '@/ui/buttons';
+import { Choice } from '@/ui/choice';
+import { More } from '@/ui/more';
+import { Words } from '@/ui/words';
+import { SITS_ON } from './choose-reading';
+import { useReadingChoice } from './use-reading-choice';
+
+/** Larger lifts are no lobe’s, mm. */
+const MOST = 40;
+
+interface Lobe {
+  readonly cylinder: number;
+  readonly valve: Valve;
+}
+
+/** Every lobe of the engine, in the order of the fewest turns: its lift, and its centreline where that is wanted. */
+export function EveryLobe() {
+  const { report, write, undo } = useStation();
+  const { build, read, trials } = report;
+  const choice = useReadingChoice(report);
+  const router = useRouter();
+  const dispatch = useAppDispatch();
+  const width = useStationWidth();
+  const place = `${build.id}/every-lobe/${read.trial ?? 'first'}`;
+  const chosen = lobeOf(useAppSelector((state) => state.drafts[place]?.lobe));
+  const choose = (lobe: Lobe | null): void =>
+    void dispatch(drafted({ place, draft: { lobe: lobe ? keyOf(lobe) : '' } }));
+  const { next } = read.everyLobe;
+  const lobe = chosen ?? next;
+  const entry = useLengthEntry(`${build.id}/every-lobe-lift`, build.units);
+  const { sitsOn } = choice;
+  const at = sitsOn === 'valve' ? 'valve' : 'lobe';
+  const tables = (trials.at(-1)?.everyLobe ?? []).filter((table) => table.at === at);
+  const record = (mm: number, box?: string): void => {
+    if (!lobe) return;
+    const trial = read.trial ?? write('trial.begun', { after: null });
+    write('reading.taken', {
+      setting: null,
+      trial,
+      round: newId(),
+      method: 'identity',
+      cylinder: lobe.cylinder,
+      valve: lobe.valve,
+      sitsOn,
+      shows: { kind: 'peak-lift', lift: mm },
+      approach: 'forward',
+      wheel: null,
+      ...(box ? { from: { box } } : {}),
+    });
+    choose(null);
+  };
+  const trouble = entry.mm !== null && entry.mm > MOST ? 'No lobe lifts as much. Check the unit.' : null;
+  const readCentreline = (): void => {
+    if (!lobe) return;
+    choice.choose({ method: 'centreline', valve: lobe.valve, cylinder: String(lobe.cylinder) });
+    router.replace(placeHref(build.id, 'read'));
+  };
+  return (
+    <StationBody
+      footer={
+        lobe ? (
+          <View>
+            <Instruments
+              valve={lobe.valve}
+              wanted={{ wheel: false, lift: true, shown: null, approach: 'any' }}
+              typed={null}
+              onTake={({ lift, box }) => {
+                if (lift === null) return;
+                record(Math.abs(lift), box);
+                entry.clear();
+              }}
+              onSynced={entry.clear}
+            />
+            <LengthPad
+              entry={entry}
+              label="Lift at the peak"
+              recordLabel={`Record cylinder ${lobe.cylinder}, ${lobe.valve}`}
+              onRecord={record}
+              onUndo={undo}
+              onNext={() => router.replace(placeHref(build.id, 'decide'))}
+              trouble={trouble}
+            />
+          </View>
+        ) : null
+      }
+    >
+      <View className="gap-4 px-4 wide:px-0 pb-4 pt-4 wide:max-w-[760px]">
+        <Words look="sentence" level={1} testID="sentence" aria-live="polite">
+          {lobe && chosen ? lobeSentence(lobe, null) : read.everyLobe.sentence}
+        </Words>
+        <Words look="soft" testID="lobes-read">
+          {`${read.everyLobe.read} of ${read.everyLobe.all} read. Each is counted once more when it is read again.`}
+        </Words>
+        {tables
+          .flatMap(({ words }) => words)
+          .map((said) => (
+            <Words key={said} look="label" testID="lobe-words">
+              {said}
+            </Words>
+          ))}
+        {tables.map((table) =>
+          table.rows.filter(({ lift }) => lift !== null).length > 1 ? (
+            <LobeStrip key={table.valve} table={table} units={build.units} width={Math.min(width - 32, 728)} />
+          ) : null,
+        )}
+        <LobeTable report={report} at={at} lobe={lobe} onChoose={choose} />
+        {lobe ? (
+          <View className="items-start">
+            <QuietButton
+              testID="lobe-centreline"
+              label={`Centreline of cylinder ${lobe.cylinder}, ${lobe.valve}`}
+              onPress={readCentreline}
+            />
+          </View>
+        ) : null}
+        <More testID="lobes-more" label="Where the indicator sits">
+          <Choice
+            testID="sits-on"
+            label="The indicator sits on"
+            options={SITS_ON}
+            value={sitsOn}
+            onChange={(on) => choice.choose({ sitsOn: on })}
+            hint="All on the same: lifts at lobes stand beside lifts at lobes, lifts at valves beside lifts at valves."
+          />
+        </More>
+      </View>
+    </StationBody>
+  );
+}
+
+const keyOf = ({ cylinder, valve }: Lobe): string => `${cylinder} ${valve}`;
+
+/** A lobe out of a draft: "5 exhaust". */
+function lobeOf(text: string | undefined): Lobe | null {
+  const [cylinder = '', name = ''] = (text ?? '').split(' ');
+  const valve = VALVES.find((each) => each === name);
+  return valve ? { cylinder: Number(cylinder), valve } : null;
+}
+
+interface LobeTableProps {
+  readonly report: Report;
+  readonly at: 'lobe' | 'valve';
+  /** The one that is being read. */
+  readonly lobe: Lobe | null;
+  readonly onChoose: (lobe: Lobe) => void;
+}
+
+/** Cylinders down in firing order, the two kinds across; each a tap away. */
+function LobeTable({ report, at, lobe, onChoose }: LobeTableProps) {
+  const { build, trials } = report;
+  const found = trials.at(-1);
+  const figureOf = (cylinder: number, valve: Valve): { readonly shows: string; readonly state: string } | null => {
+    const row = found?.everyLobe
+      .find((table) => table.valve === valve && table.at === at)
+      ?.rows.find((each) => each.cylinder === cylinder);
+    if (row)
+      return {
+        shows: [row.lift?.shows, row.centreline?.shows].filter(Boolean).join(' · '),
+        state:
+          [row.lift, row.centreline].find((each) => each?.state === 'differs' || each?.state === 'perhaps')?.state ??
+          'same',
+      };
+    // The first of all stands alone yet, beside nothing.
+    const alone = found?.rounds.findLast(
+      (each) =>
+        each.method === 'identity' &&
+        each.cylinder === cylinder &&
+        each.valve === valve &&
+        (each.sitsOn === 'valve') === (at === 'valve') &&
+        each.lift !== null,
+    );
+    return alone ? { shows: alone.readings.at(-1)?.shows ?? '', state: 'same' } : null;
+  };
+  return (
+    <View role="table" aria-label="Lift of every lobe" testID="lobe-table">
+      <View className="flex-row border-b border-line pb-1">
+        <Words look="soft" className="w-[64px]">
+          Cyl
+        </Words>
+        {VALVES.map((valve) => (
+          <Words key={valve} look="label" tone={valve} className="flex-1">
+            {valve === 'intake' ? 'Intake' : 'Exhaust'}
+          </Words>
+        ))}
+      </View>
+      {build.engine.firingOrder.map((cylinder) => (
+        <View key={cylinder} className="flex-row border-b border-hairline">
+          <Words look="figure" className="w-[64px] py-[11px]">
+            {cylinder}
+          </Words>
+          {VALVES.map((valve) => {
+            const figure = figureOf(cylinder, valve);
+            const chosen = lobe?.cylinder === cylinder && lobe.valve === valve;
+            return (
+              <Pressable
+                key={valve}
+                role="button"
+                testID={`lobe-${cylinder}-${valve}`}
+                aria-label={`Cylinder ${cylinder}, ${valve}: ${figure?.shows ?? 'not read'}${SAID[figure?.state ?? 'same'] ?? ''}`}
+                aria-pressed={chosen}
+                onPress={() => onChoose({ cylinder, valve })}
+                className={`min-h-[44px] flex-1 justify-center border-l-4 pl-2 ${chosen ? 'border-l-brass bg-raised' : 'border-l-transparent'}`}
+              >
+                <Words look="figure" tone={figure?.state === 'differs' ? 'danger' : figure ? 'ink' : 'soft'}>
+                  {`${figure?.shows ?? '–'}${figure?.state === 'perhaps' ? ' ?' : figure?.state === 'differs' ? ' !' : ''}`}
+                </Words>
+              </Pressable>
+            );
+          })}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const SAID: Readonly<Record<string, string>> = { differs: ', differs from the others', perhaps: ', read it once more' };
