@@ -210,6 +210,8 @@ test('a slow turn by hand becomes a trace; a turn back on the way is noticed and
   await readBy('centreline');
   await browser.press('instrument');
   await browser.press('box-crank-1');
+  // Keys come and go with the first lines of the box: pressed once they stand.
+  await browser.seeText('instrument-shows', /not synced/);
   await browser.press('instrument-sync');
   await browser.seeText('instrument-trouble', /Enter the wheel reading first/);
   for (const sign of '100') await browser.pressText(sign);

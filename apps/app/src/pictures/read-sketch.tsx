@@ -27,6 +27,7 @@ const SPOTS: Readonly<Record<ReadMethodName, readonly Spot[]>> = {
   centreline: [at(6.6, 'opening'), at(6.6, 'closing')],
   events: [at(1.1, 'opening'), at(1.1, 'closing')],
   'opening-only': [at(1.1, 'opening')],
+  'by-feel': [at(0.15, 'opening'), at(0.15, 'closing')],
   'lift-at-tdc': [at(2.4, 'opening')],
   identity: [{ angle: 0, lift: 8 }],
   trace: Array.from({ length: 15 }, (_, i) => -140 + i * 20).map((angle) => ({

@@ -44,6 +44,8 @@ export interface CamCard {
   readonly lobeSeparation?: number | undefined;
   /** LSA − ICL: how far the cam is ground ahead, degrees as printed. */
   readonly groundInAdvance?: number | undefined;
+  /** Once round the flywheel, mm, where its events are given in inches of the rim. */
+  readonly rim?: number | undefined;
   /** What its centrelines are the middle of: an equal drop near the nose, or the events. Left out where the card does not say. */
   readonly centrelineMeans?: 'nose' | 'events' | undefined;
 }

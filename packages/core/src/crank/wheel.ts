@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type CrankDeg, crankDeg, wrap180, wrap360 } from '../units/angle';
 import { wheelDegrees } from '../units/degrees';
-import { formatComputedLength } from '../units/length';
+import { formatComputedLength, inchFraction } from '../units/length';
 import { rimDegrees, rimDistance, rimTrouble } from './rim';
 
 /**
@@ -176,7 +176,10 @@ export function readingAt(ring: WheelRing, position: number): WheelReading {
 
 /** A reading in words, as read: `formatReading({ ring: '0-180', shows: 26.5, side: 'after' })` is "26½° after". */
 export function formatReading(reading: WheelReading): string {
-  if (reading.ring === 'rim') return `${formatComputedLength(reading.shows, reading.unit)} ${sideWords(reading.side)}`;
+  if (reading.ring === 'rim') {
+    const ruled = reading.unit === 'in' ? inchFraction(reading.shows) : null;
+    return `${ruled ?? formatComputedLength(reading.shows, reading.unit)} ${sideWords(reading.side)}`;
+  }
   const degrees = wheelDegrees(reading.shows);
   if (reading.ring === '0-360') return degrees;
   if (reading.shows === 0) return reading.side.endsWith('bdc') ? `${degrees} (BDC)` : degrees;

@@ -1,6 +1,7 @@
 import type { Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
-import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
+import { FELT_LATE } from '../measure/read-uncertainty';
+import { READ_METHODS, type ReadMethodName, readMethod } from '../measure/read-methods';
 import { factsOfCard } from '../verdict/card-facts';
 import type { CardFact, Evidence, Observation } from '../verdict/observations';
 import type { Build } from '../record/fold';
@@ -110,10 +111,12 @@ function addRound(
   keyOf: typeof viewKey,
 ): void {
   const { valve, method, sitsOn, zero } = round;
-  const atValve = sitsOn === 'valve';
+  const { isFelt = false } = readMethod(method);
+  const atValve = sitsOn === 'valve' || isFelt;
   const offset = offsetOf(zero);
   const setting = round.readings.find((reading) => reading.setting !== null)?.setting ?? null;
-  const key = setting === null ? 'without a wheel' : zero?.rebasedBy ? `${setting} rebased` : setting;
+  const own = setting === null ? 'without a wheel' : zero?.rebasedBy ? `${setting} rebased` : setting;
+  const key = isFelt ? `${own} by feel` : own;
   const step = zero?.step ?? 0;
   const { reads, from } = READ_METHODS[method];
   const view = reads === 'flanks' ? keyOf(method, valve, round.height ?? 0, atValve) : '';
@@ -140,7 +143,10 @@ function addRound(
         step: at === null ? 0 : step,
       });
     } else if (at !== null && flank !== null && reads === 'flanks') {
-      if (!zeros.has(key)) zeros.set(key, zero?.standard ?? UNPROVED_TDC);
+      if (!zeros.has(key)) {
+        const tdc = zero?.standard ?? UNPROVED_TDC;
+        zeros.set(key, isFelt ? Math.hypot(tdc, FELT_LATE) : tdc);
+      }
       to.push({
         kind: 'flank',
         entry,
@@ -157,6 +163,7 @@ function addRound(
         zero: key,
         step,
         standard: null,
+        felt: isFelt,
       });
     }
   }
@@ -193,6 +200,7 @@ function addTrace(
         zero: key,
         step: 0,
         standard,
+        felt: false,
       });
     }
   };

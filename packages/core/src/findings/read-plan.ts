@@ -5,6 +5,7 @@ import { VALVES, type Valve } from '../cam/card';
 import {
   type CamAtHand,
   READ_METHODS,
+  readMethod,
   type ReadMethodName,
   type RulingMethod,
   proposeReading,
@@ -91,7 +92,8 @@ export function planReading(
     open,
     proposal: { ...proposed, valve: done('intake') && !done('exhaust') ? 'exhaust' : 'intake' },
     heights: [...heights].map(([method, height]) => ({ method, height })),
-    sitsOn: trial?.rounds.at(-1)?.sitsOn ?? SITS_ON[at?.lifter ?? 'solid'],
+    sitsOn:
+      trial?.rounds.findLast(({ method }) => !readMethod(method).isFelt)?.sitsOn ?? SITS_ON[at?.lifter ?? 'solid'],
     followsDown: followsDownOf(build),
     everyLobe: planLobes(trial?.rounds ?? [], build, card),
   };

@@ -21,6 +21,7 @@ export function advanceOfChange({ method, valve }: Pick<View, 'method' | 'valve'
   switch (method) {
     case 'centreline':
     case 'events':
+    case 'by-feel':
     case 'trace':
       // A later intake has a larger centre as printed, a later exhaust a smaller one.
       return valve === 'both' ? null : valve === 'intake' ? -change : change;

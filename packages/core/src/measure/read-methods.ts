@@ -1,5 +1,6 @@
 import type { Valve } from '../cam/card';
 import { BACKLASH } from './methods/backlash';
+import { BY_FEEL } from './methods/by-feel';
 import { CENTRELINE } from './methods/centreline';
 import { EVENTS } from './methods/events';
 import { IDENTITY } from './methods/identity';
@@ -15,6 +16,7 @@ export const READ_METHODS = {
   centreline: CENTRELINE,
   events: EVENTS,
   'opening-only': OPENING_ONLY,
+  'by-feel': BY_FEEL,
   'lift-at-tdc': LIFT_AT_TDC,
   identity: IDENTITY,
   trace: TRACE,
@@ -23,6 +25,8 @@ export const READ_METHODS = {
 
 /** How the cam is measured. */
 export type ReadMethodName = keyof typeof READ_METHODS;
+/** A method by its name, as any of them. */
+export const readMethod = (name: ReadMethodName): ReadMethod => READ_METHODS[name];
 export const READ_METHOD_NAMES = Object.keys(READ_METHODS) as [ReadMethodName, ...ReadMethodName[]];
 
 /** Methods that say where the cam sits; the shop may make one of them its rule. */

@@ -81,9 +81,14 @@ export interface Combined {
   readonly budget: readonly { readonly from: ReadSource; readonly standard: number }[];
 }
 
-export type ReadSource = 'reading the wheel' | 'the indicator' | 'repeats' | 'TDC';
+export type ReadSource = 'the feel' | 'reading the wheel' | 'the indicator' | 'repeats' | 'TDC';
 
 const square = (value: number): number => value * value;
+
+/** Where fingers feel a valve begin to lift or come down, crank degrees (1 sigma): about 2° either way. Common practice, no source. */
+export const FELT = 1;
+/** A hand that stops late stops late every time, opening and closing alike: as an error of where it all counts from, crank degrees. From memory. */
+export const FELT_LATE = 0.6;
 
 /** What the eye at the pointer errs by beside the step that is read to, crank degrees (1 sigma). From memory. */
 export const EYE = 0.1;

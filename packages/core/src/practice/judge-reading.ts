@@ -84,6 +84,8 @@ function figureOf({ body: { shows } }: EntryOf<'reading.taken'>): { readonly sho
       return { shown: -shows.drop, off: 'the drop' };
     case 'above-base':
       return { shown: shows.lift, off: 'the height' };
+    case 'by-feel':
+      return { shown: 0, off: 'the valve’s seat' };
     default:
       return { shown: shows.lift, off: 'the lift' };
   }

@@ -417,6 +417,14 @@ describe('what is read next', () => {
     );
   });
 
+  test('a lift at TDC is read the other way round too: zeroed at the top, turned back to the base circle, or on where it must not go back', () => {
+    const job = ready();
+    const choice = { method: 'lift-at-tdc', valve: 'intake', cylinder: 1, sitsOn: 'lifter', height: null } as const;
+    const told = (otherWay: 'back' | 'on') => nextReading(job.report().read, { ...choice, otherWay }, 'in').sentence;
+    expect(told('back')).toMatch(/zero the indicator on the intake there\. Turn back until its needle rests/);
+    expect(told('on')).toMatch(/Go on, the way it runs, until its needle rests/);
+  });
+
   test('the exhaust comes after the intake; what the engine forbids goes before the rule', () => {
     const job = ready();
     expect(job.report().read.proposal).toMatchObject({ method: 'centreline', valve: 'intake' });

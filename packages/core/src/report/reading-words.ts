@@ -1,6 +1,8 @@
 import type { Valve } from '../cam/card';
 import { type Flank, READ_METHODS, type ReadMethodName, type Slot, slotWords } from '../measure/read-methods';
-import { type LengthUnit, formatLength } from '../units/length';
+import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
+import { liftForCentreline } from '../cam/lift-at-tdc';
+import type { Report } from './report-schema';
 import type { ReadPlan } from '../findings/read-plan';
 import type { ReadingFinding, SitsOn } from '../findings/readings/read-rounds';
 import type { BodyOf } from '../record/entry';
@@ -13,6 +15,7 @@ const SIDES: Readonly<Record<Reading['shows']['kind'], Readonly<Record<Flank | '
   'peak-lift': { opening: '', closing: '', none: 'peak lift' },
   'tdc-lift': { opening: '', closing: '', none: 'lift at TDC' },
   'trace-point': { opening: '', closing: '', none: 'trace' },
+  'by-feel': { opening: 'opening by feel', closing: 'closing by feel', none: '' },
 };
 
 /** A reading in words: "before peak", "opening, turning back", "peak lift". */
@@ -50,6 +53,8 @@ export function nextReading(
     readonly cylinder: number;
     readonly sitsOn: SitsOn;
     readonly height: number | null;
+    /** Zeroed where it is read otherwise, and turned back from there, or on. */
+    readonly otherWay?: 'back' | 'on' | null;
   },
   units: LengthUnit,
 ): NextReading {
@@ -63,6 +68,7 @@ export function nextReading(
   const height = open ? open.height : choice.height;
   const at = height === null ? `the ${table.height?.noun ?? 'height'}` : formatLength(height, units);
   const put = { at, valve, on: sitsOn };
+  const turn = (choice.otherWay && slot.otherWay?.[choice.otherWay]) || slot.turn;
   return {
     slot,
     round: open?.round ?? null,
@@ -70,7 +76,21 @@ export function nextReading(
     sentence:
       open?.slot === 0 && slot.again !== null
         ? `The other side: back up well past, ${slotWords(slot.again, put)}`
-        : slotWords(slot.turn, put),
+        : slotWords(turn, put),
     short: table.height ? `${at} ${slot.label}` : slot.label,
   };
 }
+
+/**
+ * What the card's lifts at TDC mean for the target, and for a degree of advance: "The card wants 0.107 in here. 1° of advance is 0.004 in more." At the lobe.
+ * @returns null where the card prints fewer than two.
+ */
+export function tdcLiftWords({ card, target, build }: TdcCard, valve: Valve): string | null {
+  const wanted = valve === 'intake' ? target.intakeCentreline : target.exhaustCentreline;
+  const printed = card.printed?.[valve]?.liftAtTdc ?? [];
+  const found = wanted === null ? null : liftForCentreline(valve, printed, wanted);
+  if (!found || found.perAdvance === 0) return null;
+  const length = (mm: number): string => formatComputedLength(mm, build.units);
+  return `The target means ${length(found.lift)} here, at the lobe. 1° of advance is ${length(Math.abs(found.perAdvance))} ${found.perAdvance > 0 ? 'more' : 'less'}.`;
+}
+type TdcCard = Pick<Report, 'card' | 'target' | 'build'>;

@@ -146,7 +146,7 @@ export function writeEntries(
       const where = `${other}${exhaustFirst(valve)}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
       const words = readingLabel(entry.body);
       const brought = shows.kind === 'below-peak' || shows.kind === 'above-base';
-      const label = brought ? `${figure} ${words}` : `${words}, ${figure}`;
+      const label = brought ? `${figure} ${words}` : shows.kind === 'by-feel' ? words : `${words}, ${figure}`;
       inTrial(
         trial,
         wheel === null || shows.kind === 'tdc-lift'

@@ -251,6 +251,7 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
             zero: 'zero',
             step,
             standard: null,
+            felt: false,
           });
           if (!forward) engine.turn(15);
         }

@@ -134,6 +134,22 @@ export function formatLength(mm: number, unit: LengthUnit, family: LengthFamily 
 }
 
 /**
+ * A whole number of 64ths of an inch as it stands on a rule; null for anything else.
+ * `inchFraction(47.625)` is "1⅞ in"; `inchFraction(50)` is null.
+ */
+export function inchFraction(mm: number): string | null {
+  const parts = Math.round((mm / MM_PER_INCH) * 64);
+  if (Math.abs(parts * (MM_PER_INCH / 64) - mm) > 1e-4) return null;
+  const [whole, rest] = [Math.floor(parts / 64), parts % 64];
+  if (rest === 0) return `${whole} in`;
+  let [above, below] = [rest, 64];
+  while (above % 2 === 0) [above, below] = [above / 2, below / 2];
+  const text = `${above}/${below}`;
+  const sign = Object.entries(VULGAR).find(([, each]) => each === text)?.[0];
+  return `${whole === 0 ? '' : sign ? whole : `${whole} `}${sign ?? text} in`;
+}
+
+/**
  * A kept length as it would be typed: as it is shown, unless that would be read back as another length; then in the other unit, or to the
  * last digit. `typedLength(0.1524, 'mm')` is "0.006 in": "0.152 mm" would be less.
  */

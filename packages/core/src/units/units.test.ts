@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { crankDeg, forwardArc, forwardMidpoint, toCam, wrap180, wrap360 } from './angle';
 import { decimal } from './decimal';
 import { wheelDegrees } from './degrees';
-import { formatLength, inches, parseLength, typedLength } from './length';
+import { inchFraction, formatLength, inches, parseLength, typedLength } from './length';
 
 const lift = (typed: string, unit: 'in' | 'mm' = 'in') => parseLength(typed, { family: 'lift', unit });
 
@@ -44,6 +44,20 @@ describe('lengths', () => {
     expect(lift(typed)).toMatchObject({ ok: true, mm });
   });
 
+  test.each([
+    [47.625, '1⅞ in'],
+    [25.4, '1 in'],
+    [9.525, '⅜ in'],
+    [25.4 * (2 + 5 / 64), '2 5/64 in'],
+    [50, null],
+  ])('%d mm on a rule is %p', (mm, words) => {
+    expect(inchFraction(mm)).toBe(words);
+    // What is shown can be typed, and is the same.
+    if (words !== null) {
+      const again = parseLength(words, { family: 'dimension', unit: 'in' });
+      expect(again.ok ? again.mm : NaN).toBeCloseTo(mm, 4);
+    }
+  });
   test.each(['7/0', '9/8', '1/200', '7/8 thou', '−1/2', '–3', '1 7/8 ft', '7/', '/8'])('%p is refused', (typed) =>
     expect(parseLength(typed, { family: 'dimension', unit: 'in' })).toMatchObject({ ok: false }),
   );

@@ -1,5 +1,5 @@
 import { NORMAL_95 } from '../statistics/normal';
-import { EYE, repeatsOf } from '../measure/read-uncertainty';
+import { EYE, FELT, repeatsOf } from '../measure/read-uncertainty';
 import { type Predicted, byCatalogue, observedNear, predict, predictCard } from './cam-model';
 import { centreOf } from './centre-means';
 import type { ErrorSource } from '../statistics/coverage';
@@ -89,11 +89,13 @@ export function foundOf(
     // A lift was read where the wheel was read: its step comes in through the slope there.
     const perDegree = Math.abs(guessed.row[layout.of[first.valve].advance] ?? 0);
     const step = first.kind === 'peak-lift' ? 0 : (first.step * perDegree) / SQRT12;
-    const figure = Math.abs(guessed.byFigure) * each;
+    const felt = first.kind === 'flank' && first.felt;
+    const figure = felt ? 0 : Math.abs(guessed.byFigure) * each;
     // The zero of the indicator errs anew at each round, as the reading itself does.
-    const zero = zeroOf(evidence, first);
+    const zero = felt ? 0 : zeroOf(evidence, first);
     const eye = first.kind === 'peak-lift' || step === 0 ? 0 : EYE * (first.kind === 'flank' ? 1 : perDegree);
-    const anew = Math.hypot(figure, Math.abs(guessed.byFigure) * zero, eye);
+    const feel = felt ? FELT / Math.SQRT2 : 0;
+    const anew = Math.hypot(figure, Math.abs(guessed.byFigure) * zero, eye, feel);
     const { mean, wheel, stays, random, scatters, factor } = repeatsOf(values, step, anew);
     misses.push(mean - value);
     let variance = 0;
@@ -111,9 +113,12 @@ export function foundOf(
       else {
         put('the indicator', figure / Math.sqrt(count), count === 1, count === 1);
         put('reading the wheel', eye / Math.sqrt(count), false);
+        put('the feel', feel / Math.sqrt(count), false);
       }
       zeroes.push(scatters ? 0 : guessed.byFigure * zero);
     }
+    // The same fingers feel it late or early in the same way each time.
+    put('the feel', feel, false);
     if (first.kind === 'flank' && first.from === 'base' && layout.widths.has(first)) put(SHAPE, LIKENESS.each, false);
     if (first.kind === 'tdc-lift') {
       const beyond = beyondCatalogue(evidence, first);

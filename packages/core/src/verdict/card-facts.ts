@@ -11,6 +11,7 @@ import {
 import type { CompletedCard } from '../cam/complete-card';
 import type { Lobe } from '../cam/lobe';
 import { lineKey } from '../cam/timing-line';
+import { rimDegrees } from '../crank/rim';
 import type { CardFact, CentreMeans, GuessedLobe } from './observations';
 
 /** A common lobe, where the card says next to nothing. From memory. */
@@ -18,6 +19,8 @@ const COMMON: Omit<Lobe, 'nose'> = { peak: 8.5, half: 150, power: 2.1, lean: 0 }
 const USUAL_NOSE: Readonly<Record<Valve, number>> = { intake: 108, exhaust: -112 };
 /** An advertised duration says nothing of its height: 0.004 to 0.006 in is about this much. Crank degrees, from memory. */
 const HEIGHT_UNSTATED = 2.5;
+/** Flywheels are marked to about this, mm: an eighth of an inch. From memory. */
+const RIM_STEP = 3.175;
 /** A lobe is ground to within this of its lift, and cards print thousandths of an inch. mm, from memory. */
 const LIFT = 0.03;
 
@@ -60,6 +63,8 @@ export function factsOfCard(
     const { curve, shape, ratio, centreline } = completed[valve];
     const lash = printed.lashHot ?? printed.lashCold ?? 0;
     const stands = (name: string): boolean => !disputed.has(`${valve}.${name}`);
+    // Where nothing is said of the lobe, the motion of the valve stands for it: both are then told at the valve.
+    const through = ratio ?? ratios?.[valve] ?? (printed.lobeLift === undefined ? 1 : null);
     if (printed.centreline !== undefined && stands('centreline'))
       facts.push({
         of: 'centre',
@@ -72,13 +77,15 @@ export function factsOfCard(
     if (peak !== null) facts.push({ of: 'peak', valve, value: peak, standard: LIFT });
     for (const line of printed.timing ?? []) {
       const { opens, closes, duration } = line;
-      const ofLobe = line.at === 'valve' ? (ratio === null ? null : ((line.height ?? 0) + lash) / ratio) : line.height;
+      const ofLobe =
+        line.at === 'valve' ? (through === null ? null : ((line.height ?? 0) + lash) / through) : line.height;
       const height = line.height === null ? (line.at === 'lobe' ? ADVERTISED_HEIGHT : null) : ofLobe;
       if (height === null || height >= (peak ?? Infinity)) continue;
       const add = (of: 'opening' | 'closing' | 'duration', value: number, figure: number, name: string): void => {
         if (!stands(`${name}@${lineKey(line)}`)) return;
         const unstated = line.height === null ? HEIGHT_UNSTATED : 0;
-        facts.push({ of, valve, height, value, standard: Math.hypot(roundingOf(figure), unstated) });
+        const rounding = card.rim === undefined ? roundingOf(figure) : rimDegrees(RIM_STEP, card.rim) / Math.sqrt(12);
+        facts.push({ of, valve, height, value, standard: Math.hypot(rounding, unstated) });
       };
       if (opens !== undefined) add('opening', opensAt(valve, opens), opens, 'opens');
       if (closes !== undefined) add('closing', closesAt(valve, closes), closes, 'closes');

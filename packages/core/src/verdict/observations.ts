@@ -31,6 +31,8 @@ export interface FlankObservation extends Observed {
   readonly step: number;
   /** Of a point of a curve, which stands for many readings: its own uncertainty. null for a reading. */
   readonly standard: number | null;
+  /** Was it felt with the fingers, without an indicator? */
+  readonly felt: boolean;
 }
 
 /** Lift at overlap TDC, mm. */

@@ -1,7 +1,7 @@
 import { Controller, type UseFormReturn } from 'react-hook-form';
 import { type LengthUnit, parseLength } from '@yosoku/core/units/length';
 import { TextField } from '@/ui/text-field';
-import { type CardField as FieldName, type CardForm, cardProblems } from './card-form';
+import { type CardField as FieldName, type CardForm, cardProblems, eventEcho } from './card-form';
 
 interface CardFieldProps {
   readonly form: UseFormReturn<CardForm>;
@@ -17,6 +17,7 @@ interface CardFieldProps {
 export function CardField({ form, units, name, label, hint, length = false }: CardFieldProps) {
   const values = form.watch();
   const trouble = cardProblems(values, units)[name];
+  const degrees = eventEcho(values, name, units);
   const parsed =
     length && values[name].trim() !== '' ? parseLength(values[name], { family: 'lift', unit: units }) : null;
   return (
@@ -33,7 +34,7 @@ export function CardField({ form, units, name, label, hint, length = false }: Ca
           onBlur={onBlur}
           inputMode={name === 'name' ? 'text' : 'decimal'}
           error={fieldState.error ? trouble : undefined}
-          echo={parsed?.ok ? parsed.understood : undefined}
+          echo={parsed?.ok ? parsed.understood : degrees}
           hint={hint}
         />
       )}

@@ -91,6 +91,13 @@ export function CardFields({ form, units }: CardFieldsProps) {
           />
         ))}
       </More>
+      <More label="Events in inches of the flywheel’s rim" testID="card-more-flywheel">
+        <Words look="soft">
+          Where the manual says “opens 1⅞ in before”: give the flywheel’s diameter, and type the events above like that,
+          1 7/8 in before.
+        </Words>
+        {field('flywheel', 'Diameter of the flywheel')}
+      </More>
       <More label="Lift at the valve, rocker ratio, lash" testID="card-more-lift">
         {(
           [

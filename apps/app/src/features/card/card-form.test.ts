@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { derive } from '@yosoku/core/report/report';
 import { book } from '@yosoku/core/testing/book';
-import { type CardForm, cardForm, cardProblems, emptyCard, eventFigure, readCard, typedCard } from './card-form';
+import {
+  type CardForm,
+  cardForm,
+  cardProblems,
+  emptyCard,
+  eventEcho,
+  eventFigure,
+  readCard,
+  typedCard,
+} from './card-form';
 
 const report = () => book().report();
 const form = (typed: Partial<CardForm>): CardForm => ({ ...emptyCard(report(), null), ...typed });
@@ -17,6 +26,21 @@ test.each([
   ['55 ABDC', 'closes', 55],
   ['soon', 'opens', NaN],
 ] as const)('an event typed “%s” (%s) is %d', (typed, which, figure) => expect(eventFigure(typed, which)).toBe(figure));
+
+test('events in inches of the flywheel’s rim are kept in degrees, and need its diameter', () => {
+  const typed = { opens0: '1 7/8 in before', closes0: '6½ in', 'ex closes0': '⅝ before', flywheel: '12' };
+  expect(read(typed)).toMatchObject({
+    card: {
+      // 12 in across is 37.70 in round: 1⅞ in of it 17.90°, 6½ in 62.07°, ⅝ in 5.97°.
+      intake: { timing: [{ opens: 17.9, closes: 62.07 }] },
+      exhaust: { timing: [{ closes: -5.97 }] },
+    },
+  });
+  expect(eventEcho(form(typed), 'opens0', 'in')).toBe('17.90°');
+  expect(cardProblems(form({ opens0: '1 7/8' }), 'in').opens0).toMatch(/need the diameter of the flywheel/);
+  expect(cardProblems(form({ flywheel: '1 7/0' }), 'in').flywheel).toMatch(/“7\/0” is no fraction/);
+  expect(cardProblems(form({ opens0: '1 7/0 in', flywheel: '12' }), 'in').opens0).toMatch(/Type a valve event/);
+});
 
 test('a card is read as it is typed, contradictions and all', () => {
   expect(

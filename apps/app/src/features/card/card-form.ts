@@ -1,8 +1,10 @@
 import { type CamCard, type LobeCard, type TimingLine, type Valve, VALVES } from '@yosoku/core/cam/card';
+import { rimDegrees, rimTrouble, roundOf } from '@yosoku/core/crank/rim';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { RULING_METHODS, type RulingMethod } from '@yosoku/core/measure/read-methods';
 import { decimal } from '@yosoku/core/units/decimal';
+import { computedDegrees } from '@yosoku/core/units/degrees';
 import { type LengthUnit, parseLength, typedLength } from '@yosoku/core/units/length';
 import { DEFAULT_LIMIT } from '@yosoku/core/verdict/limits';
 
@@ -29,6 +31,7 @@ export type CardForm = Record<
   | 'lsa'
   | 'groundIn'
   | 'means'
+  | 'flywheel'
   | 'kind'
   | 'advance'
   | 'wanted'
@@ -83,6 +86,7 @@ export const emptyCard = ({ target, build }: Report, rule: RulingMethod | null):
   lsa: '',
   groundIn: '',
   means: 'unsaid',
+  flywheel: '',
   kind: target.kind,
   advance: '2',
   wanted: '',
@@ -108,6 +112,8 @@ export function typedCard(card: CamCard, units: LengthUnit): Partial<CardForm> {
     lsa: plain(card.lobeSeparation),
     groundIn: plain(card.groundInAdvance),
     means: card.centrelineMeans ?? 'unsaid',
+    flywheel:
+      card.rim === undefined ? '' : typedLength(Math.round((card.rim / Math.PI) * 1e4) / 1e4, units, 'dimension'),
   };
   const lines = rowsOf(card);
   for (const [row, line] of lines.entries()) {
@@ -173,12 +179,40 @@ const EVENT_SIDES: Readonly<Record<string, { readonly opens: 1 | -1; readonly cl
   a: { opens: -1, closes: 1 },
 };
 
-/** An event as typed: "21", "-5", "5 ATDC", "5° after". As printed by its own side: opens before, closes after. */
-export function eventFigure(typed: string, which: 'opens' | 'closes'): number {
+/** Typed as a distance along a rim, not as degrees: a fraction, or with its unit. */
+const ALONG_RIM = /[/½¼¾⅛⅜⅝⅞"”″]|\d\s*(in|ins|inch|inches|mm)\b/i;
+
+/**
+ * An event as typed: "21", "-5", "5 ATDC", "5° after", or along the rim of the flywheel: "1 7/8 in before". As printed by its own side: opens before,
+ * closes after.
+ * @param round once round the flywheel, mm; null where it is not given.
+ */
+export function eventFigure(typed: string, which: 'opens' | 'closes', round: number | null = null): number {
   const match = /^(.*?)\s*(btdc|atdc|bbdc|abdc|before|after|b|a)?\.?$/i.exec(typed.trim());
-  const value = figure(match?.[1] ?? '');
+  const value = ALONG_RIM.test(match?.[1] ?? '') ? alongRim(match?.[1] ?? '', round) : figure(match?.[1] ?? '');
   const side = match?.[2]?.[0]?.toLowerCase();
   return side === undefined ? value : value * (EVENT_SIDES[side]?.[which] ?? NaN);
+}
+
+function alongRim(typed: string, round: number | null): number {
+  const parsed = parseLength(typed, { family: 'dimension', unit: 'in' });
+  return parsed.ok && round !== null ? Math.round(100 * rimDegrees(parsed.mm, round)) / 100 : NaN;
+}
+
+/** Once round the flywheel as typed, mm; null where it is not, or cannot be. */
+function flywheelOf({ flywheel }: CardForm, unit: LengthUnit): number | null {
+  const parsed = parseLength(flywheel, { family: 'dimension', unit });
+  if (!parsed.ok) return null;
+  const round = roundOf(parsed.mm);
+  return rimTrouble(round) === null ? Math.round(round * 1e4) / 1e4 : null;
+}
+
+/** An event along the rim as degrees, to be echoed: "21.49°". Nothing for what is typed in degrees. */
+export function eventEcho(form: CardForm, field: CardField, unit: LengthUnit): string | undefined {
+  const which = /(opens|closes)\d$/.exec(field)?.[1];
+  if (which === undefined || !ALONG_RIM.test(form[field])) return undefined;
+  const value = eventFigure(form[field], which as 'opens' | 'closes', flywheelOf(form, unit));
+  return Number.isNaN(value) ? undefined : computedDegrees(value, 2);
 }
 
 const outside = (value: number, typed: string, from: number, to: number, what: string): string | undefined => {
@@ -191,6 +225,7 @@ const outside = (value: number, typed: string, from: number, to: number, what: s
 /** What is wrong with each field, in words. Empty fields that may stay empty are not wrong. */
 export function cardProblems(form: CardForm, unit: LengthUnit): Trouble {
   const trouble: Trouble = {};
+  const rim = flywheelOf(form, unit);
   const angle = (name: CardField, from: number, to: number, what: string): void => {
     if (form[name].trim() !== '') trouble[name] = outside(figure(form[name]), form[name], from, to, what);
   };
@@ -213,8 +248,11 @@ export function cardProblems(form: CardForm, unit: LengthUnit): Trouble {
       angle(fieldOf(valve, `duration${row}`), 60, 420, 'a duration');
       for (const which of ['opens', 'closes'] as const) {
         const name = fieldOf(valve, `${which}${row}`);
-        if (form[name].trim() !== '')
-          trouble[name] = outside(eventFigure(form[name], which), form[name], -120, 200, 'a valve event');
+        if (form[name].trim() === '') continue;
+        const needsRim = ALONG_RIM.test(form[name]) && rim === null;
+        trouble[name] = needsRim
+          ? 'Inches along the rim need the diameter of the flywheel: give it below.'
+          : outside(eventFigure(form[name], which, rim), form[name], -120, 200, 'a valve event');
       }
     }
     for (const row of TDC_ROWS) {
@@ -233,6 +271,10 @@ export function cardProblems(form: CardForm, unit: LengthUnit): Trouble {
     const key = `${parsed.ok ? parsed.mm : 'unstated'} ${form[`at${row}`]}`;
     if (heights.has(key)) trouble[`height${row}`] = 'This checking height stands twice.';
     heights.set(key, row);
+  }
+  if (form.flywheel.trim() !== '' && rim === null) {
+    const parsed = parseLength(form.flywheel, { family: 'dimension', unit });
+    trouble.flywheel = parsed.ok ? (rimTrouble(roundOf(parsed.mm)) ?? undefined) : parsed.message;
   }
   angle('lsa', 60, 150, 'an LSA');
   angle('groundIn', -20, 20, 'a ground-in advance');
@@ -265,7 +307,7 @@ function lobeOf(form: CardForm, valve: Valve, unit: LengthUnit): LobeCard {
     return parsed.ok ? parsed.mm : undefined;
   };
   const event = (which: 'opens' | 'closes', row: TimingRow): number | undefined => {
-    const value = eventFigure(form[fieldOf(valve, `${which}${row}`)], which);
+    const value = eventFigure(form[fieldOf(valve, `${which}${row}`)], which, flywheelOf(form, unit));
     return Number.isNaN(value) ? undefined : value;
   };
   const timing = TIMING_ROWS.map((row) => ({
@@ -301,9 +343,13 @@ export function cardSoFar(form: CardForm, unit: LengthUnit): CamCard {
     exhaust: lobeOf(sound, 'exhaust', unit),
     lobeSeparation: Number.isNaN(lsa) ? undefined : lsa,
     groundInAdvance: Number.isNaN(groundIn) ? undefined : groundIn,
+    ...(ridesOnRim(form) ? { rim: flywheelOf(form, unit) ?? undefined } : {}),
     ...(form.means === 'nose' || form.means === 'events' ? { centrelineMeans: form.means } : {}),
   };
 }
+
+/** Is any event given along the rim, or was it? */
+const ridesOnRim = (form: CardForm): boolean => form.flywheel.trim() !== '';
 
 const isEmpty = (value: object): boolean => Object.values(value).every((each) => each === undefined);
 /** Without the figures that the card does not have: the form of an entry. */
@@ -313,7 +359,7 @@ const withoutGaps = <T extends object>(value: T): T => JSON.parse(JSON.stringify
 export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
   const first = Object.values(cardProblems(form, unit))[0];
   if (first) return { ok: false, message: first };
-  const { intake, exhaust, lobeSeparation, groundInAdvance, centrelineMeans } = cardSoFar(form, unit);
+  const { intake, exhaust, lobeSeparation, groundInAdvance, rim, centrelineMeans } = cardSoFar(form, unit);
   const name = form.name.trim();
   const card = withoutGaps({
     ...(name ? { name } : {}),
@@ -321,10 +367,11 @@ export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
     ...(exhaust && !isEmpty(exhaust) ? { exhaust } : {}),
     lobeSeparation,
     groundInAdvance,
+    rim,
     // Of no use where the card prints no centreline at all.
     centrelineMeans: (intake?.centreline ?? exhaust?.centreline ?? lobeSeparation) ? centrelineMeans : undefined,
   }) as Omit<BodyOf<'card.entered'>, 'replaces'>;
-  if (Object.keys(card).every((each) => each === 'name') && form.kind !== 'centreline')
+  if (!hasCard(card) && form.kind !== 'centreline')
     return {
       ok: false,
       message:
@@ -350,7 +397,7 @@ export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
 
 /** Is there a card at all, or only a target? */
 export const hasCard = (card: Omit<BodyOf<'card.entered'>, 'replaces'>): boolean =>
-  Object.keys(card).some((each) => each !== 'name');
+  Object.keys(card).some((each) => each !== 'name' && each !== 'rim');
 
 /** Of twin cams, where the exhaust is not simply to follow the intake. */
 function exhaustTarget(form: CardForm): Pick<BodyOf<'target.set'>, 'exhaust'> {

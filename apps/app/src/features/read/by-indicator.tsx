@@ -1,4 +1,5 @@
 import { useStation } from '@/logbook/station';
+import { tdcLiftWords } from '@yosoku/core/report/reading-words';
 import { wrap180 } from '@yosoku/core/units/angle';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
@@ -23,6 +24,11 @@ import { ZeroNotice } from './zero-notice';
 const TDC_BY = [
   { value: 'wheel', label: 'The wheel' },
   { value: 'piston', label: 'The piston, no wheel' },
+] as const;
+
+const ZEROED = [
+  { value: 'base', label: 'On the base circle' },
+  { value: 'tdc', label: 'At TDC' },
 ] as const;
 
 interface ByIndicatorProps {
@@ -52,6 +58,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
       : atTdc && lift.mm !== null && most !== undefined && choice.sitsOn !== 'valve' && lift.mm >= most
         ? `That is not less than the whole lift, ${formatComputedLength(most, build.units)} on the card.`
         : null;
+  const wantedWords = tdcLiftWords(report, valve);
   const record = (mm: number): void => {
     reading.record(mm, byWheel ? (wholeReading(wheel) ?? readingAt(wheel.ring, tdc)) : null);
     wheel.clear();
@@ -121,6 +128,16 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
             }
           />
         ) : null}
+        {atTdc ? (
+          <Choice
+            testID="zeroed"
+            label="The indicator is zeroed"
+            options={ZEROED}
+            value={choice.zeroedAtTdc ? 'tdc' : 'base'}
+            onChange={(zeroed) => choice.choose({ zeroed })}
+          />
+        ) : null}
+        {atTdc && wantedWords ? <Words look="body">{wantedWords}</Words> : null}
         {byWheel ? <ZeroNotice /> : null}
       </View>
     </StationBody>

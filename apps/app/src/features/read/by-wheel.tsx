@@ -62,7 +62,12 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
               wanted={{
                 wheel: true,
                 lift: false,
-                shown: height.mm === null ? null : next.slot.shows === 'below-peak' ? -height.mm : height.mm,
+                shown:
+                  height.mm === null || choice.isFelt
+                    ? null
+                    : next.slot.shows === 'below-peak'
+                      ? -height.mm
+                      : height.mm,
                 approach: back ? 'backward' : next.slot.approach,
               }}
               typed={wholeReading(entry)}

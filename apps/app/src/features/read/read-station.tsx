@@ -26,6 +26,8 @@ function showsOf({ shows, flank }: Slot, figure: number): Shows {
       return { kind: shows, flank: flank ?? 'opening', drop: figure };
     case 'above-base':
       return { kind: shows, flank: flank ?? 'opening', lift: figure };
+    case 'by-feel':
+      return { kind: shows, flank: flank ?? 'opening' };
     default:
       return { kind: shows, lift: figure };
   }
@@ -53,7 +55,10 @@ export function ReadStation() {
         cylinder,
         valve,
         sitsOn,
-        shows: showsOf(next.slot, figure),
+        shows:
+          next.slot.shows === 'tdc-lift' && choice.zeroedAtTdc
+            ? { kind: 'tdc-lift', lift: figure, zeroed: 'tdc' }
+            : showsOf(next.slot, figure),
         approach,
         wheel,
         ...(box ? { from: { box } } : {}),

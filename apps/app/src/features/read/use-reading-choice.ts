@@ -1,6 +1,6 @@
 import { bankOf, cylinderOf, readCylinder, readingPlace } from '@/logbook/measured-cylinder';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
-import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
+import { READ_METHOD_NAMES, type ReadMethodName, readMethod } from '@yosoku/core/measure/read-methods';
 import { type NextReading, nextReading } from '@yosoku/core/report/reading-words';
 import type { Report } from '@yosoku/core/report/report';
 import { formatLength, parseLength, typedLength } from '@yosoku/core/units/length';
@@ -34,8 +34,11 @@ export function useReadingChoice(report: Report) {
   const bank = bankOf(report, draft);
   const cylinder = readCylinder(report, draft);
   const own = cylinderOf(report, bank);
-  const sitsOn: SitsOn = SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn;
-  const table = READ_METHODS[method].height;
+  const { isFelt = false, height: table } = readMethod(method);
+  // What is felt is felt at the valve.
+  const sitsOn: SitsOn = isFelt
+    ? 'valve'
+    : (SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn);
   const last = read.heights.find((each) => each.method === method)?.height;
   const heightText =
     draft[`height ${method}`] ??
@@ -52,14 +55,18 @@ export function useReadingChoice(report: Report) {
           : lift !== undefined && sitsOn !== 'valve' && parsed.mm >= lift
             ? `${parsed.understood} is not less than the whole lobe lift, ${formatLength(Math.round(lift * 1e4) / 1e4, build.units)} on the card. Type a smaller one, or correct the card.`
             : null;
-  const height = parsed.ok && heightTrouble === null ? parsed.mm : null;
-  const next: NextReading = nextReading(read, { method, valve, cylinder, sitsOn, height }, build.units);
+  const height = isFelt ? 0 : parsed.ok && heightTrouble === null ? parsed.mm : null;
+  const zeroedAtTdc = draft.zeroed === 'tdc';
+  const otherWay = zeroedAtTdc ? (report.prepare.asItStands?.oneWay ? 'on' : 'back') : null;
+  const next: NextReading = nextReading(read, { method, valve, cylinder, sitsOn, height, otherWay }, build.units);
   const change = (part: Readonly<Record<string, string>>, at = place): void => {
     dispatch(drafted({ place: at, draft: { ...draft, ...part } }));
   };
   return {
     method,
     valve,
+    isFelt,
+    zeroedAtTdc,
     banked,
     bank,
     cylinder,
@@ -83,11 +90,18 @@ export function useReadingChoice(report: Report) {
       readonly bank?: '1' | '2';
       readonly cylinder?: string;
       readonly sitsOn?: SitsOn;
+      readonly zeroed?: 'base' | 'tdc';
     }) => change({ ...(part.bank === undefined ? {} : { cylinder: '' }), ...part }),
     /** What was read last is looked at until the builder goes on. */
     stayIn: (trial: string) =>
       change(
-        { method, valve, sitsOn, cylinder: String(cylinder), ...(banked ? { bank: String(bank) } : {}) },
+        {
+          method,
+          valve,
+          ...(isFelt ? {} : { sitsOn }),
+          cylinder: String(cylinder),
+          ...(banked ? { bank: String(bank) } : {}),
+        },
         readingPlace(build.id, trial),
       ),
   };

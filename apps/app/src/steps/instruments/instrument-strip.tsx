@@ -78,10 +78,10 @@ function Live({
   const { report } = useStation();
   const theme = useTheme();
   const showing = useShowing(instrument);
-  const [said, setSaid] = useState<{ readonly why: string; readonly origin: number } | null>(null);
+  const [said, setSaid] = useState<{ readonly why: string; readonly origin: number | null } | null>(null);
   const setTrouble = (why: string | null): void => setSaid(why === null ? null : { why, origin: showing.origin });
   // What was said of a count holds no longer when that has lost its origin.
-  const trouble = said?.origin === showing.origin ? said.why : null;
+  const trouble = said && (said.origin === null || said.origin === showing.origin) ? said.why : null;
   const standing = standingOf(report);
   const which = channelOf(valve, showing.lifts);
   const { sync } = showing;
@@ -101,7 +101,8 @@ function Live({
   };
   const toWheel = (): void => {
     const now = instrument.showing();
-    if (!typed) setTrouble('Enter the wheel reading first, then sync.');
+    // It is not the count that is missing: this stays said whatever that does.
+    if (!typed) setSaid({ why: 'Enter the wheel reading first, then sync.', origin: null });
     else if (!now.steady || now.condition !== 'live')
       setTrouble('Hold the crank still: it cannot sync while it turns.');
     else {

@@ -3,7 +3,7 @@ import { wrap180 } from '../../units/angle';
 import type { Valve } from '../../cam/card';
 import { formatReading, ringPosition } from '../../crank/wheel';
 import { type PairEvents, centreline, events, opensOnly } from '../../measure/flank-pair';
-import { type Flank, READ_METHODS, type ReadMethodName } from '../../measure/read-methods';
+import { type Flank, READ_METHODS, type ReadMethodName, readMethod } from '../../measure/read-methods';
 import type { Problem } from '../../problem';
 import { formatLength } from '../../units/length';
 import type { EntryOf } from '../../record/entry';
@@ -11,6 +11,7 @@ import type { Build, Round } from '../../record/fold';
 import {
   figureOfReading,
   heightTrouble,
+  lashTrouble,
   otherMethodTrouble,
   pairTrouble,
   twiceTrouble,
@@ -123,7 +124,8 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
   }
 
   const twice = new Set(places).size < places.length && used > slots.length - finding.lacking;
-  const spoiled = heightTrouble(finding, build) ?? (twice ? twiceTrouble(method) : null);
+  const spoiled =
+    heightTrouble(finding, build) ?? lashTrouble(method, finding.valve, build) ?? (twice ? twiceTrouble(method) : null);
   if (spoiled) return withTrouble(finding, spoiled);
   const [first, second] = [readings[places.indexOf(0)], readings[places.indexOf(1)]];
   if (!first || (slots.length > 1 && !second)) return finding;
@@ -179,7 +181,8 @@ function asRecorded({ id: round, readings }: Round, method: ReadMethodName, plac
 
 /** The drop or height of a round: that of its first reading which the indicator took as the method does. */
 function heightOf(readings: Round['readings'], method: ReadMethodName): number | null {
-  const { height, slots } = READ_METHODS[method];
+  const { height, slots, isFelt } = readMethod(method);
+  if (isFelt) return 0;
   const fits = height && readings.find(({ body }) => slots.some(({ shows }) => shows === body.shows.kind));
   return fits ? figureOfReading(fits.body) : null;
 }
@@ -213,6 +216,9 @@ const SOLVE: Readonly<Record<ReadMethodName, (finding: Finding, read: Read) => v
     const found = events(finding.valve, flanks, offset);
     if (found.ok) finding.events = found.events;
     else finding.problem = found.problem;
+  },
+  'by-feel'(finding, read) {
+    SOLVE.events(finding, read);
   },
   'opening-only'(finding, { flanks, offset }) {
     finding.opens = opensOnly(finding.valve, flanks.opening, offset);

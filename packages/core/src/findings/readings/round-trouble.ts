@@ -11,7 +11,8 @@ import type { ZeroOfReading } from './zero-passes';
 type Body = EntryOf<'reading.taken'>['body'];
 
 /** The drop, height or lift that the indicator showed, mm. */
-export const figureOfReading = ({ shows }: Body): number => (shows.kind === 'below-peak' ? shows.drop : shows.lift);
+export const figureOfReading = ({ shows }: Body): number =>
+  shows.kind === 'below-peak' ? shows.drop : shows.kind === 'by-feel' ? 0 : shows.lift;
 
 /** What the indicator shows, named as the trade does. */
 const SHOWN: Readonly<Record<Body['shows']['kind'], { readonly what: string; readonly under: ReadMethodName }>> = {
@@ -20,6 +21,7 @@ const SHOWN: Readonly<Record<Body['shows']['kind'], { readonly what: string; rea
   'peak-lift': { what: 'A peak lift', under: 'identity' },
   'tdc-lift': { what: 'A lift at TDC', under: 'lift-at-tdc' },
   'trace-point': { what: 'A point of a trace', under: 'trace' },
+  'by-feel': { what: 'An opening or closing by feel', under: 'by-feel' },
 };
 
 /** A round that holds nothing of its method. */
@@ -51,6 +53,16 @@ export function heightTrouble({ method, height, valve, sitsOn }: Read, build: Bu
   return {
     message: `A ${noun} of ${inUnits(height)} is not less than the whole lobe lift, ${inUnits(lift)} on the card.`,
     remedy: `Undo the ${nounOf(method)} and read it at a smaller ${noun}, or correct the card.`,
+  };
+}
+
+/** What is felt is the lash being taken up: without it nobody knows at which lift that was. */
+export function lashTrouble(method: ReadMethodName, valve: Valve, { card }: Build): Problem | null {
+  const printed = card?.body[valve];
+  if (method !== 'by-feel' || (printed?.lashHot ?? printed?.lashCold ?? 0) > 0) return null;
+  return {
+    message: `What is felt at the ${valve} is its lash being taken up, and the lash is not known.`,
+    remedy: 'Give the lash on the card: the reading then counts.',
   };
 }
 

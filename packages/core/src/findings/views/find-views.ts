@@ -3,6 +3,7 @@ import type { ReadMethodName } from '../../measure/read-methods';
 import type { Trial } from '../../record/fold';
 import type { RoundFinding } from '../readings/read-rounds';
 import { slackViews } from './backlash';
+import { feelViews } from './by-feel';
 import { centrelineViews } from './centreline';
 import { eventViews } from './events';
 import { identityViews } from './identity';
@@ -21,6 +22,7 @@ const OF_LOBE: Readonly<
   centreline: centrelineViews,
   events: eventViews,
   'opening-only': openingViews,
+  'by-feel': feelViews,
   'lift-at-tdc': tdcLiftViews,
   trace: (context, valve) =>
     context.traces.filter((trace) => trace.valve === valve).flatMap((trace) => traceViews(context, trace)),

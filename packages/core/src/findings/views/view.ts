@@ -69,8 +69,13 @@ export const scaleKnown = (context: ViewContext, valve: Valve, sitsOn: SitsOn): 
 /** A lift at what the indicator sits on, as lift of the lobe, mm: at the valve (lift + lash) ÷ ratio. */
 export function atLobe(context: ViewContext, valve: Valve, sitsOn: SitsOn, lift: number): number {
   if (sitsOn !== 'valve') return lift;
-  const printed = context.build.card?.body[valve];
-  return (lift + (printed?.lashHot ?? printed?.lashCold ?? 0)) / scaleOf(context, valve, sitsOn);
+  return (lift + (lashOf(context, valve) ?? 0)) / scaleOf(context, valve, sitsOn);
+}
+
+/** The lash that a valve is set to, mm, as the card prints it. */
+export function lashOf({ build }: ViewContext, valve: Valve): number | null {
+  const printed = build.card?.body[valve];
+  return printed?.lashHot ?? printed?.lashCold ?? null;
 }
 
 const traceOf = ({ traces }: ViewContext, valve: Valve, sitsOn: SitsOn): TraceFinding | undefined =>

@@ -22,6 +22,10 @@ export const LIFT_AT_TDC: ReadMethod = {
       flank: null,
       asks: 'lift',
       turn: 'Zero the indicator on the base circle of the {valve}. Come forward to TDC between exhaust and intake. Read the indicator.',
+      otherWay: {
+        back: 'Come forward to TDC between exhaust and intake, and zero the indicator on the {valve} there. Turn back until its needle rests: the base circle. Type what it has gone.',
+        on: 'Come forward to TDC between exhaust and intake, and zero the indicator on the {valve} there. Go on, the way it runs, until its needle rests after the nose: the base circle. Type what it shows below zero.',
+      },
       label: 'at TDC',
       record: 'Record lift at TDC',
       again: null,

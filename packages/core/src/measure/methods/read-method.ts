@@ -2,13 +2,15 @@ export type Flank = 'opening' | 'closing';
 
 /** One reading of a method: which side, from which direction, and what has to be typed. */
 export interface Slot {
-  readonly shows: 'below-peak' | 'above-base' | 'peak-lift' | 'tdc-lift' | 'trace-point';
+  readonly shows: 'below-peak' | 'above-base' | 'peak-lift' | 'tdc-lift' | 'trace-point' | 'by-feel';
   readonly flank: Flank | null;
   readonly approach: 'forward' | 'backward';
   /** wheel: the indicator is brought to the chosen figure, the wheel is read. lift: the indicator is read. both: both are. */
   readonly asks: 'wheel' | 'lift' | 'both';
   /** What the hands do. `{at}` is the chosen height, `{valve}` the valve. */
   readonly turn: string;
+  /** The same the other way round, the indicator zeroed where it was read before; for engines that are turned back, and for those that are not. */
+  readonly otherWay?: { readonly back: string; readonly on: string };
   readonly label: string;
   readonly record: string;
   /** Its turn where the other side of the pair was read before it; null where it is never the second. */
@@ -29,6 +31,8 @@ export interface ReadMethod {
   readonly reads: 'flanks' | 'tdc-lift' | 'peak-lift' | 'curve' | 'slack';
   /** What the indicator's figure is counted from, where it is brought to one. */
   readonly from: 'peak' | 'base' | null;
+  /** Is it told by the fingers, at the valve, where its lash is just taken up? */
+  readonly isFelt?: boolean;
   /** What is asked for in a sentence: "the intake centreline". */
   readonly asked: (valve: string) => string;
   /** In a sentence: "by the rule of the shop from the events". */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { rimTrouble } from '../../crank/rim';
 import { RULING_METHODS } from '../../measure/read-methods';
 import { degrees, id, lengthMm, liftMm, ratio, text } from './entry-fields';
 
@@ -54,6 +55,13 @@ const cardFigures = {
   exhaust: lobeCard('exhaust').optional(),
   lobeSeparation: degrees(60, 150, 'the LSA').optional().describe('Cam degrees between the centrelines.'),
   groundInAdvance: degrees(-20, 20, 'the ground-in advance').optional().describe('LSA − ICL.'),
+  rim: z
+    .number({ error: 'the way round the flywheel must be a length in millimetres' })
+    .refine((round) => rimTrouble(round) === null, { error: (issue) => rimTrouble(Number(issue.input)) ?? '' })
+    .optional()
+    .describe(
+      'Once round the flywheel, millimetres, where the card gives its events in inches of its rim. They are kept in degrees.',
+    ),
   centrelineMeans: z
     .enum(['nose', 'events'], { error: 'expected nose or events' })
     .optional()

@@ -74,11 +74,21 @@ export const readingTaken = z
           .strictObject({ kind: z.literal('peak-lift'), lift: liftMm(40, 'the lift') })
           .describe('From the base circle to the peak. No wheel.'),
         z
-          .strictObject({ kind: z.literal('tdc-lift'), lift: liftMm(40, 'the lift') })
+          .strictObject({
+            kind: z.literal('tdc-lift'),
+            lift: liftMm(40, 'the lift'),
+            zeroed: z
+              .enum(['base', 'tdc'])
+              .optional()
+              .describe('Zeroed on the base circle, or at TDC and then turned on to the base circle. Left out: base.'),
+          })
           .describe('Above the base circle at overlap TDC: by the wheel, or without one.'),
         z
           .strictObject({ kind: z.literal('trace-point'), lift: liftMm(40, 'the lift') })
           .describe('Above the base circle, one of many round the lobe.'),
+        z
+          .strictObject({ kind: z.literal('by-feel'), flank })
+          .describe('The fingers felt the valve begin to lift, or down again, its lash just taken up. No indicator.'),
       ])
       .describe('What the indicator shows.'),
     approach: z.enum(['forward', 'backward']).describe('Which way the crank was turning when it was read.'),
