@@ -124,6 +124,9 @@ const TOOLS: Readonly<Record<Exclude<ZeroMethodName, 'rim-marks'>, (theme: Palet
     />
   ),
   'first-stop': (theme) => indicator(theme, CROWN, 'M60 15V6'),
+  'locking-pin': (theme) => (
+    <Path d="M104 92H72M78 86V98M104 84V100" fill="none" stroke={theme.brass} strokeWidth="5" />
+  ),
 };
 
 /** The rim of a balancer with its two marks, the tape between them, and the mark half-way. */

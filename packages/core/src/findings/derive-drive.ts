@@ -14,7 +14,13 @@ export interface PartFinding extends FittedHardware {
   /** Moves of it that were measured in this build. */
   readonly own: readonly ObservedMove[];
   readonly angle:
-    (AngleCorrection & { readonly nominal: number; readonly shows: number; readonly stands: number }) | null;
+    | (AngleCorrection & {
+        readonly nominal: number;
+        readonly tolerance: number | null;
+        readonly shows: number;
+        readonly stands: number;
+      })
+    | null;
 }
 
 /** A move that was made before a trial. */
@@ -171,6 +177,7 @@ function angleOf(build: Build, part: FittedHardware): PartFinding['angle'] {
   if (hardware.kind !== 'phaser') return null;
   let said: { readonly at: number; readonly wound: boolean } | null = null;
   const reads: AngleRead[] = [];
+  let tolerance: number | null = null;
   for (const trial of build.trials) {
     const set = trial.move?.parts.find((each) => each.part === part.part)?.to;
     const fitted = trial.drive?.body.parts.find((each) => each.part === part.part)?.at;
@@ -182,6 +189,7 @@ function angleOf(build: Build, part: FittedHardware): PartFinding['angle'] {
       const setTo = body.setTo ?? (set && 'at' in set ? set.at : null);
       reads.push({ nominal: body.nominal, shows: body.shows, setTo });
       said = null;
+      tolerance = body.tolerance ?? null;
     }
   }
   const last = reads.at(-1);
@@ -189,5 +197,5 @@ function angleOf(build: Build, part: FittedHardware): PartFinding['angle'] {
   if (!last || !found) return null;
   // Two turns after it was set its spring has taken back what it always takes.
   const stands = said === null ? last.shows : said.wound ? said.at - found.windUp : said.at;
-  return { ...found, nominal: last.nominal, shows: last.shows, stands };
+  return { ...found, nominal: last.nominal, tolerance, shows: last.shows, stands };
 }

@@ -182,7 +182,8 @@ function roomOf(clearance: readonly ClearanceFinding[], cam: Cam['cam'], bank: 1
 
 function planFinding(plan: Plan, of: MoveCase): PlanFinding {
   const { build, trial, drive, clearance, card, cylinder, cams } = of;
-  const { limit } = targetInForce(build);
+  // A cam that is judged in its maker's scale has the tolerance of that.
+  const limit = Math.min(...cams.map(({ found }) => found.verdict.judged.limit));
   const moved = cams.flatMap((cam) => {
     const mine = plan.cams.find((each) => each.cam === cam.key);
     return mine ? [{ cam, by: mine.by, leaves: mine.leaves, standard: mine.standard }] : [];

@@ -1,6 +1,6 @@
 import type { Valve } from '../cam/card';
 import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
-import { camsOf } from '../record/cams-of';
+import { type Cam, camsOf } from '../record/cams-of';
 import type { DriveFinding } from './derive-drive';
 import type { TrialFinding } from './derive-trial';
 import type { PredictedView } from '../record/entry';
@@ -37,6 +37,7 @@ export interface ProofFinding {
     | 'find-tdc'
     | 'read'
     | 'read-again'
+    | 'read-angle'
     | 'proved'
     | 'wrong-way'
     | 'not-there'
@@ -69,13 +70,37 @@ export function deriveProof(
   const rows = (held.move?.predicted ?? []).map((predicted) => proofRow(predicted, trial, trials));
   const next = nextReadings(build, trials, trial);
   const verdict = trial.decision.verdict;
-  if (next.length > 0 || !verdict)
-    return { state: 'due', because: !zeroProved ? 'find-tdc' : next.length > 0 ? 'read' : 'read-again', rows, next };
+  if (next.length > 0 || !verdict || camsLacking(build, trial))
+    return { state: 'due', because: dueBecause(trials, next, zeroProved), rows, next };
   if (verdict.kind === 'leave') return { state: 'proved', because: 'proved', rows, next };
   if (accepted) return { state: 'accepted', because: 'accepted', rows, next };
   if (verdict.kind === 'move')
     return { state: 'off', because: wentWrongWay(drive, trial) ? 'wrong-way' : 'not-there', rows, next };
   return { state: 'doubt', because: 'doubt', rows, next };
+}
+
+/** Has any cam that was judged before no verdict in this trial yet? */
+const camsLacking = (build: Build, { decision }: TrialFinding): boolean =>
+  decision.cams.some(({ verdict }) => verdict.judged.basis.scale !== undefined) &&
+  camsOf(build).some(({ cam, bank }) => !decision.cams.some((each) => each.cam === cam && each.bank === bank));
+
+/** Was a cam judged by the angle of its phaser, in the maker's own scale? */
+const judgedByScale = (trial: TrialFinding | undefined, cam: Cam['cam'], bank: 1 | 2): boolean =>
+  trial?.decision.cams.some(
+    (each) => each.cam === cam && each.bank === bank && each.verdict.judged.basis.scale !== undefined,
+  ) ?? false;
+
+/** What has to be done before the move is known to have worked. */
+function dueBecause(
+  trials: readonly TrialFinding[],
+  next: readonly ProofReading[],
+  zeroProved: boolean,
+): ProofFinding['because'] {
+  const before = trials.at(-2);
+  const byScale = before?.decision.cams.some(({ cam, bank }) => judgedByScale(before, cam, bank)) ?? false;
+  if (next.length === 0 && byScale) return 'read-angle';
+  if (!zeroProved) return 'find-tdc';
+  return next.length > 0 ? 'read' : 'read-again';
 }
 
 function proofRow(predicted: PredictedView, trial: TrialFinding, trials: readonly TrialFinding[]): ProofRow {
@@ -108,6 +133,7 @@ function nextReadings(build: Build, trials: readonly TrialFinding[], trial: Tria
   const before = trials.at(-2);
   return camsOf(build).flatMap(({ cam, bank }): ProofReading[] => {
     if (trial.decision.cams.some((each) => each.cam === cam && each.bank === bank)) return [];
+    if (judgedByScale(before, cam, bank)) return [];
     const mine = (before?.views ?? []).filter(
       (view) => view.bank === bank && view.valve !== 'both' && (cam === 'single' || view.valve === cam),
     );

@@ -7,7 +7,8 @@ import { DEFAULT_LIMIT } from '../verdict/limits';
 import { gravest } from '../verdict/verdict';
 import { type ClosingFinding, closingCheck } from './closing-check';
 import { type LobeTable, deriveLobes } from './derive-lobes';
-import { type Conditions, type Decision, decideTrial, placeViews } from './derive-verdict';
+import { judgeByScale } from './by-scale';
+import { type CamFinding, type Conditions, type Decision, decideTrial, placeViews } from './derive-verdict';
 import type { BodyOf } from '../record/entry';
 import type { Build, Trial } from '../record/fold';
 import { type RoundFinding, bankOf, findRound } from './readings/read-rounds';
@@ -174,7 +175,7 @@ function deriveTrial(
     const evidence = gatherEvidence(rounds, context, { odd: false, closed: closing.state === 'same' });
     const odd = rounds.some(({ problem, holds, lacking }) => problem !== null && holds && lacking === 0);
     const whole = odd ? gatherEvidence(rounds, context, { odd: true, closed: closing.state === 'same' }) : evidence;
-    const decision = decideOnce(trial, evidence, whole, judgedBy, context, {
+    const byReadings = decideOnce(trial, evidence, whole, judgedBy, context, {
       limit,
       zeroProved: provedOf(rounds, traces),
       last,
@@ -182,6 +183,7 @@ function deriveTrial(
       bank,
       closing,
     });
+    const decision = withScale(byReadings, judgeByScale(trial, build, bank));
     const placed = placeViews(views, decision);
     return { bank, rounds, traces, views: bank === 1 ? placed : placed.map(ofSecondBank), evidence, decision };
   });
@@ -206,6 +208,14 @@ function deriveTrial(
 /** The cylinder whose lobes place the cam: the first, unless nothing was read there. What was read of the others is looked at beside it. */
 const measuredCylinder = (rounds: readonly RoundFinding[]): number =>
   rounds.some(({ cylinder }) => cylinder === 1) ? 1 : (rounds.find(({ bank }) => bank === 1)?.cylinder ?? 1);
+
+/** Cams of which nothing was read but the angle of their phaser are judged by that. */
+function withScale(decision: Decision, byScale: readonly CamFinding[]): Decision {
+  const added = byScale.filter(({ cam }) => !decision.cams.some((each) => each.cam === cam));
+  if (added.length === 0) return decision;
+  const cams = [...decision.cams, ...added];
+  return { ...decision, cams, verdict: gravest(cams.map(({ verdict }) => verdict)) };
+}
 
 const ofSecondBank = (view: View): View => ({
   ...view,

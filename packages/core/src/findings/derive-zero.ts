@@ -268,7 +268,7 @@ function foundRemark(
   const single = ZERO_METHODS[method].readings === 'single';
   return {
     of: 'search',
-    stopsBefore: single ? -result.offsetShift : null,
+    stopsBefore: single && !ZERO_METHODS[method].bringsTolerance ? -result.offsetShift : null,
     crankKnown: crank !== null,
     drop: single || !crank ? null : equalHeights(crank, result.half).drop,
     offsetShift: single || !crank ? 0 : Math.abs(result.offsetShift),

@@ -34,6 +34,7 @@ export const closingReport = {
           angle: z
             .strictObject({
               nominal: z.number(),
+              tolerance: z.number().nullable().describe('Allowed either way, in the maker’s own scale.'),
               shows: z.number(),
               correction: z.number().describe('In the maker’s own scale.'),
               advance: degrees,

@@ -33,12 +33,13 @@ export function reportDrive({ entry, camTurns, parts }: DriveFinding): Report['d
 
 function angleWords({ angle }: PartFinding): Report['drive']['parts'][number]['angle'] {
   if (!angle) return null;
-  const { nominal, shows, correction, advance, windUp, setTo, seen } = angle;
+  const { nominal, tolerance, shows, correction, advance, windUp, setTo, seen } = angle;
   const right = Math.abs(correction) < 0.05;
   const spring =
     seen === 0 ? '' : ` In ${seen === 1 ? 'one move' : `${seen} moves`} its spring took back ${signed(windUp)}.`;
   return {
     nominal,
+    tolerance,
     shows,
     correction,
     advance,

@@ -55,6 +55,8 @@ function proofWords(
       const shows = count === 1 ? 'One reading shows' : `${count} readings show`;
       return `${shows} whether it worked. ${next.map(({ words }) => words).join(' ')}`;
     }
+    case 'read-angle':
+      return 'Turn the crank two full turns the way it runs, then read the angle of each phaser again, at Move.';
     case 'read-again':
       return 'Read the cam again.';
     case 'proved':

@@ -3,6 +3,7 @@ import { EVENT_NAMES } from '../cam/card';
 import { crankDeg, toCam } from '../units/angle';
 import { decimal, shortDecimal } from '../units/decimal';
 import { computedDegrees } from '../units/degrees';
+import { signed } from '../timing-set/kinds/kind';
 import { type LengthUnit, formatLength } from '../units/length';
 import type { NextRound } from '../verdict/next-reading';
 import {
@@ -62,7 +63,7 @@ export function tellVerdict(verdict: Verdict, speech: Speech): ToldVerdict {
     judged.cam === 'exhaust'
       ? 'A smaller exhaust centreline is a later cam.'
       : 'A larger intake centreline is a later cam.';
-  const why = `${basisWords(judged.basis)}; limit ±${shortDecimal(judged.limit, 2)}°. ${later}`;
+  const why = `${basisWords(judged.basis)}; limit ±${shortDecimal(judged.limit, 2)}°.${judged.basis.scale ? '' : ` ${later}`}`;
   const rests = because === 'way-unknown' || because === 'too-coarse' || because === 'inside' || because === 'outside';
   return {
     kind,
@@ -202,7 +203,9 @@ function accused({ named }: Judged, cam: string, speech: Speech): Says {
 }
 
 /** What a verdict rests on and what it was compared with, in words. */
-function basisWords({ rule, count, against, contradicted }: Basis): string {
+function basisWords({ rule, count, against, contradicted, scale }: Basis): string {
+  if (scale)
+    return `From its angle in the maker’s own scale, ${signed(scale.shows)}, against ${signed(scale.nominal)} ±${shortDecimal(scale.tolerance, 2)}`;
   const from =
     rule !== null
       ? `By the rule of the shop from ${READ_METHODS[rule].short}`

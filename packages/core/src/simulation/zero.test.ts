@@ -40,6 +40,7 @@ const HEIGHT: Readonly<Record<ZeroMethodName, number>> = {
   'soft-stop': 5,
   'rim-marks': 6,
   'first-stop': 0,
+  'locking-pin': 0,
 };
 
 /** Measures a virtual engine by a method, and finds TDC from what was read. */
@@ -65,7 +66,7 @@ function find(
 }
 
 /** Every way of feeling the piston with every way of reading the angle that it can be joined with. */
-const PAIRS = ZERO_METHOD_NAMES.flatMap((method) => {
+const PAIRS = ZERO_METHOD_NAMES.filter((method) => !ZERO_METHODS[method].bringsTolerance).flatMap((method) => {
   const { readBy } = ZERO_METHODS[method].needs;
   return (['wheel', 'rim'] as const)
     .filter((by) => readBy === 'either' || readBy === by)
@@ -127,6 +128,30 @@ describe.each(PAIRS)('%s by %s', (method, by) => {
       budget.filter((each) => from.test(each.from)).reduce((sum, each) => sum + each.standard ** 2, 0);
     if (variance(/reading|pointer/) < variance(/height|repeats/)) expect(covered / 2000).toBeLessThanOrEqual(0.97);
   });
+});
+
+test('a maker’s pin: its tolerance covers the truth however often it is put in, and repeats make it no better', () => {
+  const random = makeRandom(77);
+  const readOn: ReadOn = { on: 'wheel', radius: 115, graduation: 1 };
+  let covered = 0;
+  for (let engine = 0; engine < 2000; engine += 1) {
+    const off = random.within(0.75);
+    const step = readableStep(readOn);
+    const passes = [1, 2, 3].map(() => step * Math.round((off + random.normal(0.1)) / step));
+    const of = (count: number) =>
+      zeroUncertainty({
+        method: 'locking-pin',
+        half: 0,
+        engine: null,
+        readOn,
+        resolution: RESOLUTION,
+        passes: passes.slice(0, count),
+        tolerance: 0.75,
+      });
+    if (Math.abs(passes[0] ?? 0) <= of(1).expanded) covered += 1;
+    expect(of(3).expanded).toBeGreaterThan(0.9 * of(1).expanded);
+  }
+  expect(covered / 2000).toBeGreaterThanOrEqual(0.95);
 });
 
 test('the dwell of an indicator is where it really shows no movement', () => {

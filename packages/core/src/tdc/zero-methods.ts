@@ -12,7 +12,8 @@ export type ZeroMethodName =
   | 'pushed-valve'
   | 'soft-stop'
   | 'rim-marks'
-  | 'first-stop';
+  | 'first-stop'
+  | 'locking-pin';
 
 /** What a method needs on the engine. */
 export interface ZeroNeeds {
@@ -57,6 +58,8 @@ export interface ZeroMethod {
   readonly onward: string | null;
   /** The valve is pushed down by its adjuster before each side, to one figure of the indicator. */
   readonly pushesValve?: true;
+  /** As good as the manual says of it: its tolerance has to be given. */
+  readonly bringsTolerance?: true;
   /** The lash of the valve that it is done with has to be set again. */
   readonly disturbsLash?: true;
   readonly record: Readonly<Record<TdcSide, string>>;
@@ -260,6 +263,30 @@ export const ZERO_METHODS: Readonly<Record<ZeroMethodName, ZeroMethod>> = {
     label: { before: 'where it stops', after: '' },
     held: 'where the indicator just stopped',
     cautions: [HAND_ONLY, 'Read late or early, nobody sees it: use a pair of readings where the cam matters.'],
+  },
+  'locking-pin': {
+    name: 'Locking pin or pin hole of the maker',
+    needs: { head: 'any', plugHole: false, readBy: 'either', indicator: false },
+    why: 'The maker’s own TDC, as good as his manual says: for work in his own scale, a phaser or an electronic angle.',
+    readings: 'single',
+    height: 'stop',
+    figure: null,
+    feel: mm(0),
+    bringsTolerance: true,
+    tool: 'locking pin',
+    prepare: 'Find the pin and its hole in the manual, and what tolerance it gives.',
+    turn: {
+      before: 'Turn it the way it runs, slowly, until the pin goes in by hand. Read the wheel.',
+      after: '',
+    },
+    onward: null,
+    record: { before: 'Record with the pin in', after: '' },
+    label: { before: 'pin in', after: '' },
+    held: 'with the pin in',
+    cautions: [
+      HAND_ONLY,
+      'The pin holds nothing: never loosen or tighten a bolt against it, and take it out before turning on.',
+    ],
   },
 };
 

@@ -28,6 +28,8 @@ export interface ZeroConditions {
   readonly resolution: number;
   /** True TDC as each pass found it, crank degrees. */
   readonly passes: readonly number[];
+  /** What a maker's pin is good for, ± crank degrees, as his manual says. */
+  readonly tolerance?: number | undefined;
 }
 
 export interface ZeroUncertainty {
@@ -44,7 +46,8 @@ export interface ZeroUncertainty {
   readonly advice: string | null;
 }
 
-export type UncertaintySource = 'reading the wheel' | 'height of the piston' | 'looking past the pointer' | 'repeats';
+export type UncertaintySource =
+  'reading the wheel' | 'height of the piston' | 'looking past the pointer' | 'repeats' | 'the maker’s pin';
 
 /** A common crank train, to judge by where the engine's own is not known: 86 mm stroke, 145 mm rod. */
 export const USUAL_CRANK: SliderCrank = { stroke: 86, rod: 145 };
@@ -89,12 +92,15 @@ interface Terms {
 }
 
 /** Standard uncertainties of one pass by what they come from, crank degrees. */
-function termsOf({ method, half, engine, readOn, resolution }: ZeroConditions): Terms {
+function termsOf({ method, half, engine, readOn, resolution, tolerance }: ZeroConditions): Terms {
   const { readings, height, feel } = ZERO_METHODS[method];
   const crank = engine ?? USUAL_CRANK;
   const parallax = parallaxHalfWidth(readOn) / Math.sqrt(3);
   const each = readableStep(readOn) / Math.sqrt(12);
   const eye = (EYE_ERRS / (readOn.on === 'rim' ? readOn.round / (2 * Math.PI) : readOn.radius)) * DEG;
+  // A tolerance is no scatter: it stays however often the pin is put in.
+  if (tolerance !== undefined)
+    return { reading: each, eye, height: 0, parallax: Math.hypot(parallax, tolerance / Math.sqrt(3)) };
   if (readings === 'single')
     return { reading: each, eye, height: FIRST_STOP_DEVIATION * dwellHalf(crank, resolution), parallax };
   const ofHeight = Math.hypot(feel, height === 'indicator' ? resolution / Math.sqrt(12) : 0);
@@ -148,6 +154,8 @@ export function zeroUncertainty(conditions: ZeroConditions): ZeroUncertainty {
   const standard = Math.hypot(ofRandom, ofEye);
   const expanded = Math.hypot(factor * ofRandom, NORMAL_95 * ofEye);
 
+  const stays =
+    conditions.tolerance === undefined ? ('looking past the pointer' as const) : ('the maker’s pin' as const);
   const budget = [
     { from: 'reading the wheel' as const, standard: reading },
     { from: isScattered ? ('repeats' as const) : ('height of the piston' as const), standard: ofRandom },
@@ -156,9 +164,7 @@ export function zeroUncertainty(conditions: ZeroConditions): ZeroUncertainty {
     standard,
     expanded,
     spread,
-    budget: [...budget, { from: 'looking past the pointer' as const, standard: terms.parallax }].filter(
-      (each) => each.standard > 0,
-    ),
+    budget: [...budget, { from: stays, standard: terms.parallax }].filter((each) => each.standard > 0),
     words: `good to ±${computedDegrees(expanded, expanded < 0.095 ? 2 : 1)}`,
     advice: adviceFor(conditions, terms, count),
   };
@@ -196,7 +202,7 @@ function adviceFor(conditions: ZeroConditions, terms: Terms, passes: number): st
       consider('A wheel graduated in half degrees', { readOn: { ...readOn, graduation: 0.5 } });
     if (readOn.pointerGap) consider('A pointer close to the wheel', { readOn: { ...readOn, pointerGap: 0 } });
   }
-  if (readings === 'single')
+  if (readings === 'single' && conditions.tolerance === undefined)
     consider('A pair of readings at the same drop either side of the top', {
       method: 'equal-drop',
       half: GOOD_HALF,

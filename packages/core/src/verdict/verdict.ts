@@ -49,6 +49,8 @@ export interface Basis {
   readonly against: { readonly valve: 'intake' | 'exhaust'; readonly centreline: number } | null;
   /** Was anything left out that the card contradicts itself about? */
   readonly contradicted: boolean;
+  /** Judged by the angle of a phaser in its maker's own scale: nominal, what is allowed either way, what it showed. */
+  readonly scale?: { readonly nominal: number; readonly tolerance: number; readonly shows: number };
 }
 
 export interface Judged {

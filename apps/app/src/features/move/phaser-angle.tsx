@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { signed } from '@yosoku/core/timing-set/kinds/kind';
 import type { Report } from '@yosoku/core/report/report';
 import { typedFigure } from '@/forms/typed-figure';
 import { draftDone, drafted } from '@/store/drafts-slice';
@@ -14,6 +15,14 @@ interface PhaserAngleProps {
 
 const FURTHEST = 360;
 
+/** A nominal that the phaser has no place for. */
+function outsideScale(hardware: PhaserAngleProps['part']['hardware'], typed: string): string | undefined {
+  const value = typedFigure(typed);
+  if (hardware.kind !== 'phaser' || Number.isNaN(value) || (value >= hardware.from && value <= hardware.to))
+    return undefined;
+  return `Its scale runs from ${signed(hardware.from)} to ${signed(hardware.to)}.`;
+}
+
 /** A phaser read in its maker's own scale: nominal and measured, the correction with its sign, and what to set with the drive loose. */
 export function PhaserAngle({ part }: PhaserAngleProps) {
   const { report, write } = useStation();
@@ -24,20 +33,30 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
   const nominal = draft?.nominal ?? (part.angle ? String(part.angle.nominal) : '');
   const shows = draft?.shows ?? '';
   const setTo = draft?.setTo ?? '';
+  const allowed = draft?.allowed ?? (part.angle?.tolerance == null ? '' : String(part.angle.tolerance));
   const change = (changed: Readonly<Record<string, string>>): void =>
-    void dispatch(drafted({ place, draft: { nominal, shows, setTo, ...changed } }));
+    void dispatch(drafted({ place, draft: { nominal, shows, setTo, allowed, ...changed } }));
   const wrong = (typed: string): string | undefined =>
     typed.trim() === '' || Math.abs(typedFigure(typed)) <= FURTHEST
       ? undefined
       : 'A figure of its scale, with its sign.';
+  const allowedTrouble =
+    allowed.trim() === '' || (typedFigure(allowed) > 0 && typedFigure(allowed) <= 90)
+      ? undefined
+      : 'More than 0: how far from the nominal it may be, either way.';
+  const nominalTrouble = wrong(nominal) ?? outsideScale(part.hardware, nominal);
   const ready =
-    [nominal, shows].every((typed) => Math.abs(typedFigure(typed)) <= FURTHEST) && wrong(setTo) === undefined;
+    nominalTrouble === undefined &&
+    allowedTrouble === undefined &&
+    [nominal, shows].every((typed) => Math.abs(typedFigure(typed)) <= FURTHEST) &&
+    wrong(setTo) === undefined;
   const keep = (): void => {
     if (!ready || read.trial === null) return;
     write('phaser.read', {
       trial: read.trial,
       part: part.part,
       nominal: typedFigure(nominal),
+      ...(allowed.trim() === '' ? {} : { tolerance: typedFigure(allowed) }),
       shows: typedFigure(shows),
       ...(setTo.trim() === '' ? {} : { setTo: typedFigure(setTo) }),
     });
@@ -55,14 +74,23 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
           Turn the crank two full turns the way it runs, then read the angle in the maker’s own scale.
         </Words>
       )}
-      <View className="flex-row gap-4">
+      <View className="flex-row flex-wrap gap-x-4 gap-y-2">
         <View className="grow basis-0">
           <TextField
             testID="phaser-nominal"
             label="Nominal"
             value={nominal}
             onChange={(text) => change({ nominal: text })}
-            error={wrong(nominal)}
+            error={nominalTrouble}
+          />
+        </View>
+        <View className="grow basis-0">
+          <TextField
+            testID="phaser-allowed"
+            label="± allowed"
+            value={allowed}
+            onChange={(text) => change({ allowed: text })}
+            error={allowedTrouble}
           />
         </View>
         <View className="grow basis-0">
@@ -86,7 +114,10 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
           />
         </View>
       </View>
-      <Words look="soft">Clamped at 0 when the drive was tightened: 0. Empty where nobody knows.</Words>
+      <Words look="soft">
+        Clamped at 0 when the drive was tightened: 0. Empty where nobody knows. With what the manual allows, the cam is
+        judged by its angle, crank at its locking pin.
+      </Words>
       <View className="items-start">
         <QuietButton testID="phaser-keep" label="Record this angle" disabled={!ready} onPress={keep} />
       </View>

@@ -11,6 +11,7 @@ import { MethodSketch } from '@/pictures/method-sketch';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { typedFigure } from '@/forms/typed-figure';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
@@ -53,9 +54,11 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
   const proposal = proposeZero(at, rule);
   const method = other !== null && allowsMethod(other, at) ? other : (proposal?.method ?? null);
   const needsRim = method !== null && !at.wheel;
+  const pin = usePin(build.id);
+  const needsPin = method !== null && ZERO_METHODS[method].bringsTolerance === true;
 
   const begin = (): void => {
-    if (method === null || (needsRim && rim.ring === null)) {
+    if (method === null || (needsRim && rim.ring === null) || (needsPin && pin.trouble !== null)) {
       setAsked(true);
       return;
     }
@@ -74,6 +77,7 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
       method,
       cylinder: 1,
       ...(needsRim && rim.ring ? { ring: rim.ring } : {}),
+      ...(needsPin ? { tolerance: pin.value } : {}),
     });
     onBegun();
   };
@@ -118,6 +122,16 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
             kind="warning"
             message="Before you turn it"
             remedy={`${ZERO_METHODS[method].cautions.join(' ')} The engine maker’s manual has the last word.`}
+          />
+        ) : null}
+        {needsPin ? (
+          <TextField
+            testID="pin-tolerance"
+            label="What the manual says it is good for, ± crank degrees"
+            value={pin.text}
+            onChange={pin.type}
+            inputMode="decimal"
+            error={pin.trouble ?? undefined}
           />
         ) : null}
         {needsRim ? <RimFields rim={rim} asked={asked} /> : null}
@@ -219,6 +233,20 @@ function lacking(name: ZeroMethodName, at: AtHand): string {
   if (needs.readBy === 'rim' && at.wheel) return 'for engines without a wheel';
   if (at.oneWay && !goesOnward(name)) return 'has to be turned back';
   return 'needs a plug hole in line';
+}
+
+/** The tolerance of a maker's pin, as typed. */
+function usePin(buildId: string) {
+  const dispatch = useAppDispatch();
+  const place = `${buildId}/pin`;
+  const text = useAppSelector((state) => state.drafts[place]?.text) ?? '1';
+  const value = typedFigure(text);
+  return {
+    text,
+    value,
+    trouble: value >= 0.05 && value <= 5 ? null : 'Degrees of the crank, from 0.05 to 5.',
+    type: (typed: string): void => void dispatch(drafted({ place, draft: { text: typed } })),
+  };
 }
 
 /** The rim that is measured with a tape: by its diameter, or once round it. Kept while it is typed. */

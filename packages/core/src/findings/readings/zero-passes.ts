@@ -136,7 +136,10 @@ function findPass(pass: Pass, setting: string | null, zero: Zero, described: Des
   });
   if (count === 'single') {
     if (!before) return base;
-    const bias = firstStopBias(crank ?? USUAL_CRANK, resolutionOf(described));
+    // A pin is where its maker put it: it comes neither early nor late that anybody knew of.
+    const bias = ZERO_METHODS[method].bringsTolerance
+      ? 0
+      : firstStopBias(crank ?? USUAL_CRANK, resolutionOf(described));
     return judged({ arc: 0, half: 0, tdc: wrap180(ringPosition(before.body.wheel) + bias), offsetShift: -bias });
   }
   if (!before || !after) return base;
@@ -172,6 +175,12 @@ function findPass(pass: Pass, setting: string | null, zero: Zero, described: Des
   return judged({ arc, half, tdc, offsetShift });
 }
 
+/** What the manual says of its pin, ± crank degrees; undefined for every other method. One that nobody gave is taken as a usual one. */
+const toleranceOf = ({ begun }: Zero): number | undefined =>
+  ZERO_METHODS[begun.method].bringsTolerance ? (begun.tolerance ?? USUAL_PIN) : undefined;
+/** Common practice, no source. */
+const USUAL_PIN = 1;
+
 /** Finest step that is read off the ring of a zero, crank degrees. */
 export const readStepOf = (zero: Zero, described: Described): number =>
   readableStep(readOnOf(described, ringOf(zero, described), zero.readTo));
@@ -204,6 +213,7 @@ export function uncertaintyOf(
     readOn: readOnOf(described, ringOf(zero, described), zero.readTo),
     resolution: resolutionOf(described),
     passes: tdcsOf(good),
+    tolerance: toleranceOf(zero),
   });
 }
 
@@ -217,7 +227,8 @@ export function judgeStage(passes: readonly PassFinding[], zero: Zero, described
   return {
     equal,
     offset: tdcs.reduce((sum, each) => sum + each, 0) / tdcs.length,
-    fine: (uncertainty?.expanded ?? Infinity) <= COARSEST,
+    // A maker's pin is taken as good as he says, by name.
+    fine: (uncertainty?.expanded ?? Infinity) <= COARSEST || toleranceOf(zero) !== undefined,
     uncertainty,
   };
 }

@@ -55,6 +55,14 @@ export const phaserRead = z
     trial: id,
     part: id.describe('The phaser.'),
     nominal: z.number().min(-360).max(360),
+    tolerance: z
+      .number({ error: 'the tolerance must be a number' })
+      .positive({ error: 'the tolerance must be more than 0' })
+      .max(90, { error: 'the tolerance must be at most 90' })
+      .optional()
+      .describe(
+        'How far from the nominal the manual lets it be, either way, in the same scale. With it the cam is judged by its angle.',
+      ),
     shows: z.number().min(-360).max(360),
     setTo: z
       .number()

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { wheelReadingSchema, wheelRingSchema } from '../../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../../tdc/zero-methods';
-import { id, instrument, lengthMm } from './entry-fields';
+import { degrees, id, instrument, lengthMm } from './entry-fields';
 
 /** Zero: the search for true TDC, and what became of it. Bodies of entries. */
 
@@ -10,6 +10,9 @@ export const zeroBegun = z
     after: id.nullable().describe('The zero before this one, or null.'),
     method: z.enum(ZERO_METHOD_NAMES),
     cylinder: z.int().min(1).max(24),
+    tolerance: degrees(0.05, 5, 'the tolerance of the pin')
+      .optional()
+      .describe('Of a maker’s locking pin: ± crank degrees, as the manual gives it.'),
     ring: wheelRingSchema.optional().describe('What is read on, where it is not the wheel of the description.'),
   })
   .describe('Begins a search for true TDC.');

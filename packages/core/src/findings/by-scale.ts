@@ -1,0 +1,92 @@
+import { NORMAL_95 } from '../statistics/normal';
+import { type PhaserHardware, correctAngle } from '../timing-set/electronic-angle';
+import { asCrank } from '../timing-set/kinds/kind';
+import { camsOf, turnedBy } from '../record/cams-of';
+import type { FittedHardware } from '../record/entry';
+import type { Build, Trial } from '../record/fold';
+import { type Verdict, judge } from '../verdict/verdict';
+import type { CamFinding } from './derive-verdict';
+
+/** What one reading in the maker's own scale may miss, crank degrees (1 sigma). From memory. */
+const SCALE_READS = 0.15;
+
+/**
+ * Cams whose place is told by their phaser alone: its angle in the maker's own scale against the manual's nominal and what that allows. The crank stands at its
+ * locking pin, and the manual's figures hold with the pin in: no wheel is needed, and no card.
+ * @returns cams of the trial of which an angle with its tolerance was read, in the order of the engine's cams.
+ */
+export function judgeByScale(trial: Trial, build: Build, bank: 1 | 2): CamFinding[] {
+  const all = camsOf(build);
+  return all.flatMap((cam): CamFinding[] => {
+    if (cam.bank !== bank) return [];
+    const read = trial.phasers.findLast(({ body }) => {
+      const part = fittedOf(build, trial, body.part);
+      return body.tolerance !== undefined && part !== null && turnedBy(part, all).some(({ key }) => key === cam.key);
+    })?.body;
+    const hardware = read && fittedOf(build, trial, read.part)?.hardware;
+    if (!read || read.tolerance === undefined || hardware?.kind !== 'phaser') return [];
+    const delta = -advanceOf(hardware, read.nominal, read.shows);
+    return [
+      {
+        cam: cam.cam,
+        bank,
+        standard: SCALE_READS,
+        budget: [{ from: 'the maker’s instrument', standard: SCALE_READS }],
+        chance: 1,
+        rule: null,
+        verdict: verdictOf(delta, asCrank(read.tolerance, hardware.stamped), read, cam.cam, {
+          bank: build.description.body.engine.secondBank === undefined ? null : bank,
+        }),
+      },
+    ];
+  });
+}
+
+/** The correction that brings the scale to its nominal, crank degrees of advance. */
+const advanceOf = (hardware: PhaserHardware, nominal: number, shows: number): number =>
+  correctAngle(hardware, [{ nominal, shows, setTo: null }])?.advance ?? 0;
+
+/** A part as it was last fitted, up to this trial. */
+function fittedOf({ trials }: Build, until: Trial, part: string): FittedHardware | null {
+  let fitted: FittedHardware | null = null;
+  for (const { id, drive } of trials) {
+    if (drive) fitted = drive.body.parts.find((each) => each.part === part) ?? null;
+    if (id === until.id) break;
+  }
+  return fitted;
+}
+
+function verdictOf(
+  delta: number,
+  limit: number,
+  { nominal, tolerance, shows }: { nominal: number; tolerance?: number | undefined; shows: number },
+  cam: CamFinding['cam'],
+  { bank }: { readonly bank: 1 | 2 | null },
+): Verdict {
+  return judge({
+    cam,
+    bank,
+    delta,
+    expanded: NORMAL_95 * SCALE_READS,
+    spread: 0,
+    limit,
+    zeroProved: true,
+    basis: {
+      rule: null,
+      count: 1,
+      against: null,
+      contradicted: false,
+      scale: { nominal, tolerance: tolerance ?? 0, shows },
+    },
+    chance: 1,
+    named: [],
+    doubted: null,
+    first: [],
+    worst: null,
+    next: null,
+    ahead: null,
+    beside: [],
+    moved: null,
+    converged: true,
+  });
+}
