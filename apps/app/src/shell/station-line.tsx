@@ -8,7 +8,7 @@ import type { Report, Station } from '@yosoku/core/report/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
-export type Place = Station | 'crank' | 'trace' | 'lobes' | 'what-if' | 'sheet';
+export type Place = Station | 'crank' | 'trace' | 'lobes' | 'pistons' | 'what-if' | 'sheet';
 
 export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   prepare: 'Prepare',
@@ -23,6 +23,7 @@ export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   crank: 'The crank',
   trace: 'Trace',
   lobes: 'Every lobe',
+  pistons: 'For the piston maker',
   'what-if': 'What if',
   sheet: 'Sheet',
 };
@@ -120,7 +121,13 @@ export function StationLine({ buildId, stations, here }: StationLineProps) {
 /** Room for a station’s name on a phone. */
 const TAB = 66;
 /** Pages that belong to a station. */
-const PARENTS: Partial<Record<Place, Place>> = { 'what-if': 'decide', trace: 'read', lobes: 'read', crank: 'zero' };
+const PARENTS: Partial<Record<Place, Place>> = {
+  'what-if': 'decide',
+  trace: 'read',
+  lobes: 'read',
+  pistons: 'clear',
+  crank: 'zero',
+};
 
 /** The same down the left of a wide screen, where the sheet is always in sight. */
 export function StationRail({ buildId, stations, here: place }: StationLineProps) {

@@ -152,10 +152,9 @@ describe('a signed build', () => {
     const cookie = (
       await client(opened.api).post('/session', { signInName: mine.signInName, password: 'a-long-test-password' })
     ).setCookie.split(';')[0];
-    const get = (paper: string) =>
-      opened.api.request(`http://localhost/api/builds/${id}/sheet.pdf?paper=${paper}`, {
-        headers: { Cookie: cookie ?? '' },
-      });
+    const pdf = (what: string) =>
+      opened.api.request(`http://localhost/api/builds/${id}/${what}`, { headers: { Cookie: cookie ?? '' } });
+    const get = (paper: string) => pdf(`sheet.pdf?paper=${paper}`);
     const answer = await get('letter');
     expect(answer.headers.get('content-type')).toBe('application/pdf');
     expect(
@@ -164,6 +163,10 @@ describe('a signed build', () => {
         .toString(),
     ).toBe('%PDF-');
     expect((await get('napkin')).status).toBe(422);
+    expect((await pdf(`pistons.pdf?angles=${encodeURIComponent('−15, 0, 15')}`)).status).toBe(200);
+    expect((await pdf('pistons.pdf?angles=500')).status).toBe(422);
+    expect((await pdf('pistons.pdf')).status).toBe(422);
+    expect((await them.get(`/builds/${id}/pistons.pdf?angles=0`)).status).toBe(404);
     expect((await them.get(`/builds/${id}/sheet.pdf`)).status).toBe(404);
   });
 });
@@ -192,6 +195,21 @@ describe('the shelf', () => {
       json: { detail: expect.stringMatching(/hardware\.teeth.*at least 8/) },
     });
     expect((await me.put('/hardware', piece({ name: ' ' }))).status).toBe(422);
+  });
+
+  test('cards and wheels that the shop has used stand there by themselves, each once; not those of others, nor what was undone', async () => {
+    const own = await addShop(opened.database);
+    const who = await signedIn(opened.api, own.signInName);
+    expect((await who.get('/shelves')).json).toEqual({ cards: [], wheels: [] });
+    const shelves = async () => (await who.get('/shelves')).json as { cards: { name: string }[]; wheels: object[] };
+    const { json } = await who.post('/import', fileOf(logbook()));
+    const { cards, wheels } = await shelves();
+    expect(cards.map(({ name }) => name)).toContain('Lark 250-108');
+    expect(wheels).toHaveLength(1);
+    expect((await who.post('/import', fileOf(logbook()))).status).toBe(201);
+    expect(await shelves()).toEqual({ cards, wheels });
+    expect((await client(opened.api).get('/shelves')).status).toBe(401);
+    expect(json.buildId).toBeDefined();
   });
 
   test('remembers what a piece gave on the engines of the shop', async () => {

@@ -7,6 +7,7 @@ import { renewSummary } from '../builds/summary';
 import { type TakenIn, takeIn } from '../builds/take-in';
 import type { Db } from '../db/database';
 import { type Printing, printSheet } from '../documents/build-sheet';
+import { printPistonSheet } from '../documents/piston-sheet';
 import type { Account } from '../sign-in/session';
 import { Problem } from '../web/problem';
 
@@ -35,17 +36,20 @@ export const makeTasks = (db: Db) => ({
     bytes: gzipSync(JSON.stringify({ report: derive([...(await readWhole(db, buildId))]) }), { level: 4 }),
   }),
 
-  /** The sheet of a build as PDF, and the build's name. */
+  /** The sheet of a build as PDF, and the build's name; with angles the one for the piston maker. */
   sheet: async ({
     buildId,
     printing,
+    angles,
   }: {
     readonly buildId: string;
     readonly printing: Printing;
+    readonly angles?: readonly number[];
   }): Promise<WithBytes & { readonly name: string }> => {
     const report = derive([...(await readWhole(db, buildId))]);
     if (!report) throw new Problem(422, 'Nothing to print', 'This logbook does not say what engine it is.');
-    return { name: report.build.name, bytes: new Uint8Array(await printSheet(report, printing)) };
+    const pdf = await (angles ? printPistonSheet(report, printing, angles) : printSheet(report, printing));
+    return { name: report.build.name, bytes: new Uint8Array(pdf) };
   },
 
   /** Works out anew what lists show of a build. */

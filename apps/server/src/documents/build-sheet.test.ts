@@ -9,19 +9,17 @@ import { gannetTwin, oldTarnEight } from '../demo/builds';
 import { larkMillEight } from '../demo/signed-build';
 import type { Pen } from '../demo/demo-logbook';
 import { printSheet } from './build-sheet';
+import { printPistonSheet } from './piston-sheet';
 
 /** Opened with poppler (Debian's poppler-utils), which shares nothing with what writes the sheet. */
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-sheet-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-async function print(entries: readonly Entry[], paper: 'a4' | 'letter') {
+async function print(entries: readonly Entry[], paper: 'a4' | 'letter', angles: readonly number[] | null = null) {
   const report = derive(entries);
   if (!report) throw new Error('the logbook says what engine it is');
-  const pdf = await printSheet(report, {
-    shopName: 'Test & Söhne',
-    paper,
-    printedAt: new Date('2026-03-14T10:00:00Z'),
-  });
+  const printing = { shopName: 'Test & Söhne', paper, printedAt: new Date('2026-03-14T10:00:00Z') } as const;
+  const pdf = await (angles ? printPistonSheet(report, printing, angles) : printSheet(report, printing));
   const file = path.join(folder, 'sheet.pdf');
   writeFileSync(file, pdf);
   const run = (program: string, ...args: string[]): string => {
@@ -102,4 +100,12 @@ test('a thousand readings still make two pages; the rest is said to be elsewhere
   const { text, info } = await print([...entries, ...(more as Entry[])], 'letter');
   expect(pages(info)).toBeLessThanOrEqual(2);
   expect(text).toMatch(/earlier readings are in the file and the CSV/);
+});
+
+test('for the piston maker: one page with every angle, and where each lift comes from', async () => {
+  const { text, info } = await print(logbook(larkMillEight), 'letter', [-20, -15, -10, 0, 10, 15, 20]);
+  expect(pages(info)).toBe(1);
+  for (const words of ['Lark Mill eight', '20° before', 'TDC', '15° after', 'Intake: from', 'rocker ratio'])
+    expect(text).toContain(words);
+  expect(text).toMatch(/TDC\s+0\.000 in/);
 });

@@ -1,11 +1,9 @@
 import { trialTitle } from '@yosoku/core/report/sheet';
-import { createRequire } from 'node:module';
-import path from 'node:path';
-import PdfPrinter from 'pdfmake';
 import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
 import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { MM_PER_INCH, formatLength } from '@yosoku/core/units/length';
+import { INK, RULE, SOFT, toPdf } from './to-pdf';
 import { wheelSvg } from './wheel-svg';
 
 export interface Printing {
@@ -14,45 +12,12 @@ export interface Printing {
   readonly printedAt: Date;
 }
 
-const load = createRequire(import.meta.url);
-const font = (family: string, weight: string, file: string): string =>
-  path.join(path.dirname(load.resolve(`@expo-google-fonts/${family}/package.json`)), weight, `${file}.ttf`);
-const semi = (weight: string): string => font('barlow-semi-condensed', weight, `BarlowSemiCondensed_${weight}`);
-const plain = (weight: string): string => font('barlow', weight, `Barlow_${weight}`);
-
-const printer = new PdfPrinter({
-  Barlow: {
-    normal: plain('400Regular'),
-    bold: plain('600SemiBold'),
-    italics: plain('400Regular'),
-    bolditalics: plain('600SemiBold'),
-  },
-  Words: {
-    normal: semi('400Regular'),
-    bold: semi('700Bold'),
-    italics: semi('400Regular'),
-    bolditalics: semi('700Bold'),
-  },
-});
-
-const INK = '#1D1B16';
-const SOFT = '#655D49';
-const RULE = '#8D8368';
 /** Rows of readings on paper; the rest stand in the file and the CSV. */
 const MOST_ROWS = 64;
 const POINTS_PER_MM = 72 / MM_PER_INCH;
 
 /** The build sheet as a PDF of one page or two: real text, the wheel as lines. */
-export async function printSheet(report: Report, printing: Printing): Promise<Buffer> {
-  const document = printer.createPdfKitDocument(layOut(report, printing));
-  const parts: Buffer[] = [];
-  return new Promise((settle, fail) => {
-    document.on('data', (part: Buffer) => parts.push(part));
-    document.on('end', () => settle(Buffer.concat(parts)));
-    document.on('error', fail);
-    document.end();
-  });
-}
+export const printSheet = (report: Report, printing: Printing): Promise<Buffer> => toPdf(layOut(report, printing));
 
 function layOut(report: Report, { shopName, paper, printedAt }: Printing): TDocumentDefinitions {
   const { build, verdict, sign } = report;
@@ -155,7 +120,7 @@ const lines = (rows: readonly (readonly [string, string])[]): Content => ({
   },
 });
 
-const HAIRLINES = {
+export const HAIRLINES = {
   hLineWidth: (at: number, node: { table: { body: readonly unknown[] } }) =>
     at === 0 || at === node.table.body.length ? 0 : 0.4,
   vLineWidth: () => 0,
@@ -310,4 +275,4 @@ function signature({ sign }: Report): Content[] {
 }
 
 /** "2026-03-14". */
-const day = (time: string): string => time.slice(0, 10);
+export const day = (time: string): string => time.slice(0, 10);

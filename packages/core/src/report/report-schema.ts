@@ -67,6 +67,7 @@ export const reportSchema = z.strictObject({
     practice: z.boolean().describe('An engine that does not exist, made up to practise on.'),
     units: z.enum(['in', 'mm']),
     wheel: wheelRingSchema,
+    like: z.array(z.strictObject({ build: z.string(), name: z.string(), delta: degrees, expanded: degrees })),
     rings: z.array(wheelRingSchema).describe('Further rings of the same wheel.'),
     engine: z.strictObject({
       cylinders: z.number(),

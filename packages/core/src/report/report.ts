@@ -105,7 +105,7 @@ const reportAccepted = (accepted: Findings['accepted']): Report['accepted'] =>
   }));
 
 function describedOf({ description }: Build, entries: readonly Entry[]): Report['build'] {
-  const { name, units, wheel, rings = [], engine, instruments } = description.body;
+  const { name, units, wheel, rings = [], like = [], engine, instruments } = description.body;
   return {
     id: description.buildId,
     name,
@@ -113,6 +113,7 @@ function describedOf({ description }: Build, entries: readonly Entry[]): Report[
     units,
     wheel,
     rings: [...rings],
+    like: [...like],
     engine: {
       cylinders: engine.cylinders,
       firingOrder: [...engine.firingOrder],

@@ -7,6 +7,7 @@ import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
+import { WheelsOfShop } from './wheels-of-shop';
 import { type EngineForm, echoLength, engineProblems, ringOf, secondRingOf } from './engine-form';
 
 const ROTATIONS = [
@@ -185,6 +186,7 @@ export function EngineFields({ form }: { readonly form: UseFormReturn<EngineForm
         ? choice('secondSense', 'Turning it the way it runs, those rise or fall', SENSES)
         : null}
       <WheelAsDescribed values={values} />
+      <WheelsOfShop form={form} />
       {choice('cams', 'Camshafts, for intake and exhaust', CAMS)}
       {values.cams === 'twin'
         ? text('secondBank', 'Two banks: a cylinder of the second one', {

@@ -69,18 +69,14 @@ export const EMPTY_ENGINE: EngineForm = {
 /** The form as last kept. */
 export function engineForm({ build }: Report): EngineForm {
   const { engine, wheel, units, instruments } = build;
-  const [second] = build.rings;
   const length = (mm: number | null): string => (mm === null ? '' : typedLength(mm, units, 'dimension'));
   const fine = (mm: number | null): string => (mm === null ? '' : typedLength(mm, units));
   return {
+    ...wheelForm({ wheel, rings: build.rings, instruments }, units),
     name: build.name,
     cylinders: String(engine.cylinders),
     firingOrder: engine.firingOrder.join('-'),
     rotation: engine.rotation,
-    ring: wheel.ring,
-    sense: wheel.ring === '0-360' ? wheel.sense : 'rising',
-    secondRing: second?.ring ?? 'none',
-    secondSense: second?.ring === '0-360' ? second.sense : 'rising',
     units,
     stroke: length(engine.stroke),
     rod: length(engine.rod),
@@ -94,11 +90,38 @@ export function engineForm({ build }: Report): EngineForm {
     chamber: engine.compression?.given === 'chamber' ? String(engine.compression.volume) : '',
     ratioIntake: engine.rockerRatio ? String(engine.rockerRatio.intake) : '',
     ratioExhaust: engine.rockerRatio ? String(engine.rockerRatio.exhaust) : '',
-    wheelDiameter: length(instruments.wheelDiameter),
-    graduation: String(instruments.graduation ?? 1),
-    pointerGap: fine(instruments.pointerGap),
-    resolution: fine(instruments.resolution),
   };
+}
+
+type WheelFields =
+  'ring' | 'sense' | 'secondRing' | 'secondSense' | 'wheelDiameter' | 'graduation' | 'pointerGap' | 'resolution';
+
+/** A wheel and what is measured with, as they would be typed. */
+export function wheelForm(
+  { wheel, rings = [], instruments = {} }: WheelAtHand,
+  units: LengthUnit,
+): Pick<EngineForm, WheelFields> {
+  const [second] = rings;
+  const length = (mm: number | null | undefined, family: 'dimension' | 'lift'): string =>
+    mm == null ? '' : typedLength(mm, units, family);
+  return {
+    ring: wheel.ring,
+    sense: wheel.ring === '0-360' ? wheel.sense : 'rising',
+    secondRing: second?.ring ?? 'none',
+    secondSense: second?.ring === '0-360' ? second.sense : 'rising',
+    wheelDiameter: length(instruments.wheelDiameter, 'dimension'),
+    graduation: String(instruments.graduation ?? 1),
+    pointerGap: length(instruments.pointerGap, 'lift'),
+    resolution: length(instruments.resolution, 'lift'),
+  };
+}
+
+interface WheelAtHand {
+  readonly wheel: WheelRing;
+  readonly rings?: readonly WheelRing[] | undefined;
+  readonly instruments?:
+    | Readonly<Record<'wheelDiameter' | 'graduation' | 'pointerGap' | 'resolution', number | null>>
+    | Described['instruments'];
 }
 
 const unitOf = (form: EngineForm): LengthUnit => (form.units === 'mm' ? 'mm' : 'in');

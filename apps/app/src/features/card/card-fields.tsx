@@ -31,6 +31,8 @@ const MEANS = [
 interface CardFieldsProps {
   readonly form: UseFormReturn<CardForm>;
   readonly units: LengthUnit;
+  /** What is offered for the name that is typed. */
+  readonly offers: React.ReactNode;
 }
 
 type FieldFor = (
@@ -40,7 +42,7 @@ type FieldFor = (
 ) => React.JSX.Element;
 
 /** Everything that a card may print. Figures that many cards lack are folded away. */
-export function CardFields({ form, units }: CardFieldsProps) {
+export function CardFields({ form, units, offers }: CardFieldsProps) {
   const values = form.watch();
   const field: FieldFor = (name, label, more = {}) => (
     <CardField form={form} units={units} name={name} label={label} {...more} />
@@ -48,6 +50,7 @@ export function CardFields({ form, units }: CardFieldsProps) {
   return (
     <View className="gap-5">
       {field('name', 'Name or number on the card', { hint: 'May stay empty.' })}
+      {offers}
       <Group title="Centrelines">
         <Pair>
           {field('centreline', 'Intake, ICL °ATDC')}

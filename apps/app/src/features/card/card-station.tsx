@@ -15,6 +15,7 @@ import { Notice } from '@/ui/notice';
 import { useDraftForm } from '@/ui/use-draft-form';
 import { Words } from '@/ui/words';
 import { CardFields } from './card-fields';
+import { CardsOfShop, Kin } from './cards-of-shop';
 import {
   type CardField,
   type CardForm,
@@ -63,10 +64,11 @@ export function CardStation() {
     form.done();
     router.replace(placeHref(build.id, report.zero.state === 'proved' ? 'read' : 'zero'));
   });
+  const fill = (typed: Partial<CardForm>): void => {
+    for (const [name, value] of Object.entries(typed)) form.setValue(name as CardField, value, { shouldDirty: true });
+  };
   const writeMeasured = (): void => {
-    if (!measured) return;
-    for (const [name, value] of Object.entries(typedCard(measured, build.units)))
-      form.setValue(name as CardField, value, { shouldDirty: true });
+    if (measured) fill(typedCard(measured, build.units));
   };
 
   return (
@@ -105,7 +107,12 @@ export function CardStation() {
         />
         <Contradictions of={sofar.contradictions} />
         {remark ? <Notice kind="warning" message={remark} /> : null}
-        <CardFields form={form} units={build.units} />
+        <Kin like={build.like} />
+        <CardFields
+          form={form}
+          units={build.units}
+          offers={<CardsOfShop typed={values.name} onTake={(taken) => fill(typedCard(taken, build.units))} />}
+        />
         <WhatFollows card={sofar} />
         <TargetFields form={form} units={build.units} twin={build.engine.cams === 'twin'} />
         {aim ? (

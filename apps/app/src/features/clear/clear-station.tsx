@@ -1,4 +1,5 @@
 import { useStation } from '@/logbook/station';
+import { TextLink } from '@/ui/text-link';
 import { UndoButton } from '@/ui/undo-button';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
@@ -47,6 +48,9 @@ export function ClearStation() {
         {clearance.valves.map((finding) => (
           <ValveClearance key={finding.valve} finding={finding} />
         ))}
+        <TextLink href={placeHref(build.id, 'pistons')} className="self-start py-2" testID="pistons-link">
+          For the piston maker: piston and valves at any angle
+        </TextLink>
         <View className="items-start">
           <UndoButton undo={undo} />
         </View>

@@ -6,12 +6,13 @@ import { READING_COLUMNS, readingsTable } from '@yosoku/core/report/readings-tab
 import { StationBody } from '@/shell/station-body';
 import { selectEntries, selectOwnWaiting } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
-import { api, ask, LONG_PATIENCE_MS } from '@/sync/api';
+import { openPdf } from '@/sheets/open-pdf';
+import { saveText } from '@/sheets/save-text';
+import { api, ask } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
-import { saveText } from './save-text';
 import { SheetView } from '@/findings/sheet-view';
 import { useStation } from '@/logbook/station';
 
@@ -47,24 +48,7 @@ export function SheetScreen() {
   };
   const print = async (paper: (typeof PAPERS)[number]['paper']): Promise<void> => {
     setTrouble(null);
-    const address = api.builds[':id']['sheet.pdf'].$url({ param: { id }, query: { paper } });
-    const answer = await fetch(address, { signal: AbortSignal.timeout(LONG_PATIENCE_MS) }).catch(() => null);
-    if (answer?.status === 422) {
-      setTrouble(((await answer.json()) as { readonly detail: string }).detail);
-      return;
-    }
-    if (!answer?.ok) {
-      setTrouble('The sheet is laid out by the server, which cannot be reached. Try again when there is a network.');
-      return;
-    }
-    const sheet = URL.createObjectURL(await answer.blob());
-    const link = document.createElement('a');
-    link.href = sheet;
-    link.target = '_blank';
-    link.rel = 'noopener';
-    link.click();
-    // The new page has to have opened it first.
-    setTimeout(() => URL.revokeObjectURL(sheet), 60_000);
+    setTrouble(await openPdf(api.builds[':id']['sheet.pdf'].$url({ param: { id }, query: { paper } })));
   };
   return (
     <StationBody footer={null}>

@@ -1,8 +1,9 @@
 import { setTimeout as wait } from 'node:timers/promises';
-import { Hono } from 'hono';
+import { type Context, Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { z } from 'zod';
 import { type Entry, entrySchema } from '@yosoku/core/record/entry';
+import { parseAngles } from '@yosoku/core/report/piston-table';
 import type { Report } from '@yosoku/core/report/report';
 import type { Db } from '../../db/database';
 import type { Deriver } from '../../derive/deriver';
@@ -14,6 +15,7 @@ import { Problem } from '../../web/problem';
 import { openBuild } from '../append';
 import { namesOf } from '../take-in';
 import { entriesAsJson, requireBuild } from '../logbook';
+import { readShelves } from '../shelves';
 import { listBuilds } from '../summary';
 import type { Summaries } from '../../derive/summaries';
 import { makeWatch } from '../watch';
@@ -48,6 +50,28 @@ const paperSchema = z.strictObject({
   paper: z.enum(['a4', 'letter'], { error: 'expected a4 or letter' }).optional(),
 });
 
+/** Angles as they are typed, "−15, 0, 15". */
+const pistonSchema = paperSchema.extend({
+  angles: z
+    .string()
+    .max(400, { error: 'too many angles' })
+    .transform((typed, context) => {
+      const parsed = parseAngles(typed);
+      if (parsed.ok) return parsed.angles;
+      context.addIssue({ code: 'custom', message: parsed.message });
+      return z.NEVER;
+    }),
+});
+
+/** A PDF under the name of its build, for browsers that know no more than ASCII under a plain one. */
+function asPdf(c: Context, bytes: Uint8Array, plain: string, name: string): Response {
+  const file = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+  return c.body(new Uint8Array(bytes), 200, {
+    'Content-Type': 'application/pdf',
+    'Content-Disposition': `inline; filename="${plain}.pdf"; filename*=UTF-8\'\'${encodeURIComponent(file)}.pdf`,
+  });
+}
+
 export interface BuildParts {
   readonly db: Db;
   readonly sessions: Sessions;
@@ -68,6 +92,7 @@ export function buildRoutes({ db, sessions, deriver, summaries, log }: BuildPart
     new Hono<SignedIn>()
       // This pattern covers /builds itself, too.
       .use('/builds/*', sessions.required)
+      .get('/shelves', sessions.required, async (c) => c.json(await readShelves(db, c.get('account').shopId)))
       .get('/builds', async (c) => {
         const builds = await listBuilds(db, c.get('account').shopId);
         for (const { id, behind } of builds) if (behind) summaries.renew(id);
@@ -145,11 +170,16 @@ export function buildRoutes({ db, sessions, deriver, summaries, log }: BuildPart
         await requireBuild(db, shopId, id);
         const printing = { shopName, paper: c.req.valid('query').paper ?? 'a4', printedAt: new Date() } as const;
         const { name, bytes } = await deriver.run('sheet', { buildId: id, printing });
-        const file = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
-        return c.body(new Uint8Array(bytes), 200, {
-          'Content-Type': 'application/pdf',
-          'Content-Disposition': `inline; filename="build-sheet.pdf"; filename*=UTF-8\'\'${encodeURIComponent(file)}.pdf`,
-        });
+        return asPdf(c, bytes, 'build-sheet', name);
+      })
+      .get('/builds/:id/pistons.pdf', checkedQuery(pistonSchema), async (c) => {
+        const id = c.req.param('id');
+        const { shopId, shopName } = c.get('account');
+        await requireBuild(db, shopId, id);
+        const { paper = 'a4', angles } = c.req.valid('query');
+        const printing = { shopName, paper, printedAt: new Date() };
+        const { name, bytes } = await deriver.run('sheet', { buildId: id, printing, angles });
+        return asPdf(c, bytes, 'pistons', name);
       })
       .get('/builds/:id/report', async (c) => {
         const id = c.req.param('id');

@@ -102,6 +102,20 @@ export const buildDescribed = z
       .describe(
         'An engine that does not exist, made up to practise on. No shop keeps such a logbook among its builds.',
       ),
+    like: z
+      .array(
+        z.strictObject({
+          build: id,
+          name: text(80, 'the name'),
+          delta: z.number().min(-720).max(720).describe('The cam’s advance against its target, crank degrees.'),
+          expanded: z.number().min(0).max(720).describe('Half-width of 95 % of it.'),
+        }),
+      )
+      .max(3, { error: 'at most three builds of its kind' })
+      .optional()
+      .describe(
+        'Builds of the same kind, and how their cams came in before anything was moved. Left out: it was begun like no other.',
+      ),
     instruments: z
       .strictObject({
         wheelDiameter: lengthMm(1000, 'the wheel’s diameter').optional(),

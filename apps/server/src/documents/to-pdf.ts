@@ -1,0 +1,41 @@
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import PdfPrinter from 'pdfmake';
+import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+
+const load = createRequire(import.meta.url);
+const font = (family: string, weight: string, file: string): string =>
+  path.join(path.dirname(load.resolve(`@expo-google-fonts/${family}/package.json`)), weight, `${file}.ttf`);
+const semi = (weight: string): string => font('barlow-semi-condensed', weight, `BarlowSemiCondensed_${weight}`);
+const plain = (weight: string): string => font('barlow', weight, `Barlow_${weight}`);
+
+const printer = new PdfPrinter({
+  Barlow: {
+    normal: plain('400Regular'),
+    bold: plain('600SemiBold'),
+    italics: plain('400Regular'),
+    bolditalics: plain('600SemiBold'),
+  },
+  Words: {
+    normal: semi('400Regular'),
+    bold: semi('700Bold'),
+    italics: semi('400Regular'),
+    bolditalics: semi('700Bold'),
+  },
+});
+
+export const INK = '#1D1B16';
+export const SOFT = '#655D49';
+export const RULE = '#8D8368';
+
+/** A document as the bytes of a PDF: real text in the fonts of the app, pictures as lines. */
+export async function toPdf(layout: TDocumentDefinitions): Promise<Buffer> {
+  const document = printer.createPdfKitDocument(layout);
+  const parts: Buffer[] = [];
+  return new Promise((settle, fail) => {
+    document.on('data', (part: Buffer) => parts.push(part));
+    document.on('end', () => settle(Buffer.concat(parts)));
+    document.on('error', fail);
+    document.end();
+  });
+}
