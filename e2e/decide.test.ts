@@ -66,7 +66,7 @@ test('phone: a healthy cam, weighed from all that was read; the interval is draw
   await goTo('read');
   await readEvents('intake', ['½', 'before'], ['140½', 'before']);
   await browser.press('next');
-  await browser.seeText('verdict', /^The cam sits 2\.[45]° late, ±0\.\d°\.$/);
+  await browser.seeText('verdict', /^The cam sits 2\.[45]° late, retarded, ±0\.\d°\.$/);
   await browser.seeText(
     'action',
     /^First (read the pair once more, and )?make the closing check\. Then advance it 2\.[45]°: turn the cam the way it runs\.$/,
@@ -175,7 +175,7 @@ test('phone: a late cam is left as it is, knowingly, down to the signed sheet an
   await browser.press('card-save');
   await readCentreline('66', '153');
   await browser.press('next');
-  const said = await browser.seeText('verdict', /^The cam sits 2\.5° late, ±0\.\d°\.$/);
+  const said = await browser.seeText('verdict', /^The cam sits 2\.5° late, retarded, ±0\.\d°\.$/);
   await browser.press('leave-it');
   await browser.press('accept');
   await browser.find('[role="alert"]');
@@ -197,5 +197,7 @@ test('phone: a late cam is left as it is, knowingly, down to the signed sheet an
     /Left as it is: Mild street cam\.[\s\S]*Signed by Mara Quill[\s\S]*Left as it is: Mild street cam\./,
   );
   await browser.visit('/');
-  await browser.seeMain(/Signed by Mara Quill\. The cam sits 2\.5° late, ±0\.\d°\. Left as it is: Mild street cam\./);
+  await browser.seeMain(
+    /Signed by Mara Quill\. The cam sits 2\.5° late, retarded, ±0\.\d°\. Left as it is: Mild street cam\./,
+  );
 });

@@ -104,7 +104,7 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   await browser.seeText('sentence', /Intake centreline.*109\.50° ATDC/);
   await browser.press('next');
 
-  await browser.seeText('verdict', /^The cam sits 2\.5° late, ±0\.\d°\.$/);
+  await browser.seeText('verdict', /^The cam sits 2\.5° late, retarded, ±0\.\d°\.$/);
   await browser.seeText('action', /^First .*Then advance it 2\.5°: turn the cam the way it runs\.$/);
   await expectAccessible();
   console.log(`taps on keypad and buttons from first contact to verdict: ${taps + 2}`);

@@ -67,7 +67,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   await browser.press('part-fit');
 
   await browser.seeText('sentence', /^Set the seven-way gear of Plover to the \+6 keyway\.$/);
-  await browser.seeText('then', /moves \+6\.0° and should then sit 0\.[56]° early/);
+  await browser.seeText('then', /is advanced 6\.0° and should then sit 0\.[56]° early/);
   await browser.seeText('plan-1', /the \+4 keyway/);
   await browser.seeText(
     'steps',
@@ -174,7 +174,7 @@ test('wide: twin cams, each with its move; set by the indicator and proved by ke
   await signIn(browser, 'mara', 'layout-dye-demo');
   await openBuild(browser, 'Gannet', 'move');
   await browser.seeText('sentence', /^Set the slotted pulley of the intake cam to \+1\.6 on its scale\.$/);
-  await browser.seeText('then', /The intake cam moves \+3\.2°.*The exhaust cam stays where it is/);
+  await browser.seeText('then', /The intake cam is advanced 3\.2°.*The exhaust cam stays where it is/);
   await browser.seeText(
     'steps',
     /to 68° and hold it there[\s\S]*the indicator on the intake shows 1\.00 mm before peak[\s\S]*belt is taut/,

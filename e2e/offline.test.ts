@@ -80,7 +80,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   );
   // Opening, trial, as it stands, zero, two contacts, set, two proofs, card, target, two readings: each once, in order.
   expect(seen.seqs).toEqual(Array.from({ length: 13 }, (_, at) => at + 1));
-  expect(seen.headline).toMatch(/^The cam sits 1\.5° late, ±0\.\d°\.$/);
+  expect(seen.headline).toMatch(/^The cam sits 1\.5° late, retarded, ±0\.\d°\.$/);
 });
 
 test('a server that has frozen is as good as none: within seconds the work goes on without it, and nothing is lost', async () => {

@@ -76,7 +76,7 @@ test('phone: both centrelines, then all four events, by thumb alone; what was re
   await tap('60', 'before');
   await browser.seeText('sentence', /108\.50° BTDC/);
   await press('next');
-  await browser.seeText('verdict', /^The cam sits 2\.5° late, ±0\.\d°\.$/);
+  await browser.seeText('verdict', /^The cam sits 2\.5° late, retarded, ±0\.\d°\.$/);
   const centrelines = taps;
   await expectAccessible();
 

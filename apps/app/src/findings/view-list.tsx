@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
+import { lateOrEarly } from '@yosoku/core/report/place-words';
 import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
@@ -13,7 +14,7 @@ type View_ = Report['trials'][number]['views'][number];
 export function offWords(delta: number): string {
   const size = decimal(Math.abs(delta), 1);
   if (size === '0.0') return 'on it';
-  return `${size}° ${delta < 0 ? 'late' : 'early'}`;
+  return `${size}° ${lateOrEarly(delta)}`;
 }
 
 /** What was measured, by every method: each with its figure, what it makes of the cam, how well it knows, and its share in the verdict. */

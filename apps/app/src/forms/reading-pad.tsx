@@ -5,7 +5,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { Pressable, Text, TextInput, View } from 'react-native';
 import type { Rotation } from '@yosoku/core/crank/rotation';
-import { type WheelReading, type WheelSide, ringWords, sideWords } from '@yosoku/core/crank/wheel';
+import { type WheelReading, type WheelSide, formatReading, ringWords, sideWords } from '@yosoku/core/crank/wheel';
 import { SlideRule } from '@/pictures/slide-rule';
 import { PrimaryButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
@@ -23,6 +23,8 @@ interface ReadingPadProps {
   readonly onUndo: (() => void) | null;
   readonly onNext?: (() => void) | undefined;
   readonly width: number;
+  /** What the reading is of, in the words of the trade: "before peak, coming forward". The button says it with the figure that is typed. */
+  readonly readAs?: string;
   /** Why nothing can be recorded yet, or null. */
   readonly blocked?: string | null;
 }
@@ -41,7 +43,9 @@ function troubleOf({ state, sides }: ReadingEntry, asked: boolean, blocked: stri
 
 /** Entry of one wheel reading: own keypad on a phone, a field and single keys at the bench. */
 export function ReadingPad(props: ReadingPadProps) {
-  const { entry, rotation, recordLabel, onRecord, onUndo, onNext, width, blocked = null } = props;
+  const { entry, rotation, readAs, onRecord, onUndo, onNext, width, blocked = null } = props;
+  const typed = wholeReading(entry);
+  const recordLabel = readAs && typed ? `Record ${formatReading(typed)}: ${readAs}` : props.recordLabel;
   const wide = useWide();
   const [asked, setAsked] = useState(false);
   const [help, setHelp] = useState(false);

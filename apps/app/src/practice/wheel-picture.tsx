@@ -59,7 +59,7 @@ export function RingCloseUp({ live, width }: { readonly live: LiveEngine; readon
 
 /** The degree wheel on the practice engine. Turned by finger, mouse or mouse wheel. */
 export function WheelPicture({ live, size, hands }: WheelPictureProps) {
-  const { ring, rotation } = live.engine;
+  const { ring, rings = [], rotation } = live.engine;
   const sign = runningSign(rotation);
   const turning = useWheelOf(live);
   const stand = useRested(live);
@@ -82,6 +82,7 @@ export function WheelPicture({ live, size, hands }: WheelPictureProps) {
       <View ref={host} testID="practice-wheel" {...useGrip(live, hands, sign, size)}>
         <DegreeWheel
           ring={ring}
+          others={rings}
           rotation={rotation}
           position={at}
           turning={turning}

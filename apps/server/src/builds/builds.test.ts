@@ -61,11 +61,11 @@ describe('the logbook on the server', () => {
     expect(bare).toEqual([first, ...rest]);
 
     const { report } = (await me.get(`/builds/${id}/report`)).json;
-    expect(report.verdict).toMatchObject({ kind: 'leave', headline: 'The cam sits 0.4° late, ±0.7°.' });
+    expect(report.verdict).toMatchObject({ kind: 'leave', headline: 'The cam sits 0.4° late, retarded, ±0.7°.' });
     const listed = (await upToDate(me)).find((each) => each.id === id);
     expect(listed).toMatchObject({
       verdictKind: 'leave',
-      headline: 'The cam sits 0.4° late, ±0.7°.',
+      headline: 'The cam sits 0.4° late, retarded, ±0.7°.',
       delta: expect.closeTo(-0.35, 1),
     });
   });

@@ -11,7 +11,8 @@ import { type Cam, camsOf } from '../record/cams-of';
 import type { ClearanceFinding } from './derive-clearance';
 import type { DriveFinding, PartFinding } from './derive-drive';
 import type { CamFinding } from './derive-verdict';
-import { type TrialFinding, targetInForce } from './derive-trial';
+import type { TrialFinding } from './derive-trial';
+import { type WorkTime, workTime } from './work-time';
 import type { PredictedView } from '../record/entry';
 import type { Build } from '../record/fold';
 import { lastCentreline, predictViews } from './predict-views';
@@ -38,6 +39,10 @@ export interface PlanFinding {
   readonly inside: boolean;
   readonly frontApart: boolean;
   readonly wheelOff: boolean;
+  readonly time: WorkTime;
+  /** How well the place of the cams is known, and how closely they shall sit, crank degrees. */
+  readonly known: number;
+  readonly limit: number;
   /** What comes too near to its piston by it, and how far it may go; null where no place holds. */
   readonly breaks: readonly { readonly valve: Valve; readonly by: number; readonly room: ClearanceFinding['room'] }[];
   /** Is the clearance not known that it changes? */
@@ -206,6 +211,9 @@ function planFinding(plan: Plan, of: MoveCase): PlanFinding {
     inside: plan.remaining <= limit + 1e-9,
     frontApart: plan.frontApart,
     wheelOff: plan.wheelOff,
+    time: workTime(build, plan),
+    known: Math.max(0, ...cams.map(({ found }) => found.verdict.expanded)),
+    limit,
     breaks: clearance.flatMap(({ valve, room, state }) => {
       const by = shift[valve];
       if (state === 'unknown' || Math.abs(by) < 1e-6) return [];

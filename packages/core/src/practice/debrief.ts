@@ -1,3 +1,4 @@
+import { lateOrEarly } from '../report/place-words';
 import type { Entry } from '../record/entry';
 import type { Report } from '../report/report-schema';
 import { wrap180 } from '../units/angle';
@@ -45,7 +46,7 @@ const share = (off: number, [full, none]: readonly [number, number]): number =>
   Math.max(0, Math.min(1, (none - Math.abs(off)) / (none - full)));
 
 const early = (advance: number): string =>
-  Math.abs(advance) < 0.05 ? 'on its card' : `${computedDegrees(Math.abs(advance))} ${advance > 0 ? 'early' : 'late'}`;
+  Math.abs(advance) < 0.05 ? 'on its card' : `${computedDegrees(Math.abs(advance))} ${lateOrEarly(advance)}`;
 
 /**
  * What was true, what was found, and how each reading was taken.

@@ -19,6 +19,8 @@ export interface Exercise {
   readonly tdc: 'to-find' | 'proved';
   /** Every step is said without asking. */
   readonly guided: boolean;
+  /** Does the wheel carry a second set of numbers? */
+  readonly twoRings?: true;
   readonly make: (random: Random) => Twist;
 }
 
@@ -78,6 +80,17 @@ export const EXERCISES = {
     goal: 'cam',
     tdc: 'proved',
     guided: true,
+    make: one('cam-off'),
+  },
+  'two-rings': {
+    title: 'Two sets of numbers',
+    task: 'The wheel has one row of numbers for centrelines and one for events. Read the intake both ways, each on its own row: how far from its card does the cam sit?',
+    level: 2,
+    minutes: 9,
+    goal: 'cam',
+    tdc: 'proved',
+    guided: false,
+    twoRings: true,
     make: one('cam-off'),
   },
   'from-bare': {
@@ -184,7 +197,7 @@ const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
  */
 export function makeScenario(name: ExerciseName, base: PracticeBase, seed: number, own?: OwnTwist): Scenario {
   const random = makeRandom(seed);
-  const { make, tdc } = EXERCISES[name];
+  const { make, tdc, twoRings }: Exercise = EXERCISES[name];
   const twist: Twist = own
     ? {
         ahead: own.ahead,
@@ -200,6 +213,7 @@ export function makeScenario(name: ExerciseName, base: PracticeBase, seed: numbe
       crank: { stroke, rod, ...(pinOffset === undefined ? {} : { pinOffset }) },
       rotation,
       ring: base.ring,
+      ...(twoRings ? { rings: [base.ring.ring === '0-90' ? { ring: '0-180' } : { ring: '0-90' }] } : {}),
       lobes: { intake: ground(base.lobes.intake), exhaust: ground(base.lobes.exhaust) },
       lifter: twist.lifter ?? ordinary.lifter,
       slack: twist.slack ?? ordinary.slack,

@@ -36,6 +36,7 @@ export function openPractice(name: ExerciseName, scenario: Scenario, quill: Quil
     name: EXERCISES[name].goal === 'free' ? base.name : EXERCISES[name].title,
     engine: base.engine,
     wheel: base.ring,
+    ...(engine.rings ? { rings: [...engine.rings] } : {}),
     units: base.units,
   });
   const trial = write('trial.begun', { after: null });

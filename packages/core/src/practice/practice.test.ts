@@ -82,6 +82,16 @@ describe('an exercise', () => {
     }
   });
 
+  test('read on the second row of numbers, a reading is as good as on the first, and judged so', () => {
+    const scenario = makeScenario('two-rings', PRACTICE_SIX, 6);
+    expect(scenario.engine.rings).toEqual([{ ring: '0-90' }]);
+    const job = practising('two-rings', scenario);
+    job.centreline('intake', false, { ring: '0-90' });
+    expect(job.report().problems).toEqual([]);
+    expect(Math.abs((job.report().verdict.delta ?? 99) - scenario.advance.intake)).toBeLessThan(1);
+    expect(job.debrief().readings.map(({ judgement }) => judgement)).toEqual(['helped', 'helped']);
+  });
+
   test('a reading from the wrong side is named, with the slack that stands in it, and costs', () => {
     const scenario = makeScenario('slack', PRACTICE_SIX, 3);
     const job = practising('slack', scenario);

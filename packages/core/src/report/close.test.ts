@@ -268,7 +268,7 @@ describe('twin cams', () => {
     // Of many cams only those that move are spoken of.
     centre(job, job.setting, 'exhaust', 111);
     expect(job.report().verdict.headline).toMatch(
-      /^The intake cam of bank 2 sits 3\.0° late, \S+ The other 2 sit inside the limit\.$/,
+      /^The intake cam of bank 2 sits 3\.0° late, retarded, \S+ The other 2 sit inside the limit\.$/,
     );
     expect(report.trials[0]?.views.map(({ title }) => title)).toContain('Bank 2: intake centreline, 0.050 in drop');
   });

@@ -197,7 +197,7 @@ describe('what is short of enough', () => {
     job.round('lift-at-tdc', 'intake', [{ shows: { kind: 'tdc-lift', lift: inches('0.110') } }]);
     const { verdict } = job.report();
     expect(verdict.kind).toBe('measure-again');
-    expect(verdict.headline).toMatch(/1\.3° late, but only known to ±/);
+    expect(verdict.headline).toMatch(/1\.3° late, retarded, but only known to ±/);
   });
 });
 
@@ -341,7 +341,7 @@ describe('years later', () => {
   test('a worn lobe and a stretched drive are told, with their sizes', () => {
     const report = again(begun(), 'checked', 3, 8.1);
     expect(report.wear.map(({ words }) => words).join(' ')).toMatch(
-      /intake lobe lifts 0\.011 in less than in trial 1 .*: worn.*sits 3\.0° later than in trial 1 .*stretched chain/,
+      /intake lobe lifts 0\.011 in less than in trial 1 .*: worn.*sits 3\.0° later, retarded, than in trial 1 .*stretched chain/,
     );
     expect(report.sheet.find(({ title }) => title === 'Since it was measured before')?.rows).toHaveLength(2);
   });

@@ -39,7 +39,12 @@ describe('from stop to verdict', () => {
     // Worked value, common practice, no source: 66 and 153 against 107 is 2.5° late.
     job.pair(setting, 66, 153);
     const { verdict, stations, trials } = job.report();
-    expect(verdict).toMatchObject({ kind: 'move', delta: -2.5, move: 2.5, headline: 'The cam sits 2.5° late, ±0.6°.' });
+    expect(verdict).toMatchObject({
+      kind: 'move',
+      delta: -2.5,
+      move: 2.5,
+      headline: 'The cam sits 2.5° late, retarded, ±0.6°.',
+    });
     expect(trials[0]?.views[0]).toMatchObject({ value: 109.5, spread: 0, count: 1, against: 'ICL 107°' });
     expect(stations.map(({ state }) => state)).toEqual([
       ...['due', 'done', 'done', 'done', 'begun'],
@@ -514,7 +519,7 @@ describe('the open file', () => {
     const written = writeBuildFile(read.file.entries, read.file.builders ?? []);
     expect(JSON.parse(written)).toEqual(JSON.parse(text));
     expect(readBuildFile(written)).toEqual(read);
-    expect(derive(read.file.entries)?.verdict.headline).toBe('The cam sits 2.5° late, ±0.6°.');
+    expect(derive(read.file.entries)?.verdict.headline).toBe('The cam sits 2.5° late, retarded, ±0.6°.');
   });
 
   test('its published schemas are the present ones, and an independent validator agrees with them', () => {

@@ -2,12 +2,13 @@ import { formatReading, readingAt, type WheelRing } from '../crank/wheel';
 import { reachOf, settingLabel } from '../timing-set/hardware';
 import { type DirectWords, instruct } from '../timing-set/instruct';
 import { whatWouldReach } from '../timing-set/what-would-reach';
-import { atMostDegrees, computedDegrees, signedDegrees } from '../units/degrees';
+import { atMostDegrees, computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatLength } from '../units/length';
 import type { DriveFinding, PartFinding } from '../findings/derive-drive';
 import type { DirectFinding, MoveSays, MoveStationFinding, PlanFinding } from '../findings/derive-move';
 import { targetInForce } from '../findings/derive-trial';
 import type { Cam } from '../record/cams-of';
+import { lateOrEarly } from './place-words';
 import type { Build } from '../record/fold';
 import type { Report, ReportVerdict } from './report-schema';
 
@@ -161,21 +162,44 @@ function isByIndicator({ hardware }: PartFinding): boolean {
 function camWords(cam: Cam, by: number, leaves: number, limit: number): string {
   const name = capital(cam.name);
   const left =
-    Math.abs(leaves) < 0.05 ? 'on its target' : `${computedDegrees(Math.abs(leaves))} ${leaves < 0 ? 'late' : 'early'}`;
+    Math.abs(leaves) < 0.05 ? 'on its target' : `${computedDegrees(Math.abs(leaves))} ${lateOrEarly(leaves)}`;
   const inside = Math.abs(leaves) <= limit ? '' : ', outside the limit';
   return Math.abs(by) < 1e-6
     ? `${name} stays where it is, ${left}${inside}.`
-    : `${name} moves ${signedDegrees(by)} and should then sit ${left}${inside}.`;
+    : `${name} is ${by > 0 ? 'advanced' : 'retarded'} ${computedDegrees(Math.abs(by))} and should then sit ${left}${inside}.`;
 }
 
 const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 const blindWords = ({ name }: Cam): string => `${capital(name)} goes with it, and has not been measured.`;
 
-function workWords({ frontApart, wheelOff }: PlanFinding): string {
-  if (wheelOff) return 'The front comes apart and the degree wheel comes off: find TDC again.';
-  if (frontApart) return 'The front comes apart. The wheel stays on.';
-  return 'Set in place; nothing comes apart.';
+function workWords(plan: PlanFinding): string {
+  const { frontApart, wheelOff, time, known, limit } = plan;
+  const what = wheelOff
+    ? 'The front comes apart and the degree wheel comes off: find TDC again.'
+    : frontApart
+      ? 'The front comes apart. The wheel stays on.'
+      : 'Set in place; nothing comes apart.';
+  const long = `About ${spellMinutes(time.minutes)} with reading it again${time.from === 'here' ? ', as it took here before' : ''}.`;
+  // A second assembly costs more than a second pair of readings.
+  const saves =
+    frontApart && known > limit
+      ? ` It is known to ±${computedDegrees(known)} only, and shall sit within ±${computedDegrees(limit)}: a pair more read now may save taking it apart twice.`
+      : '';
+  return `${what} ${long}${saves}`;
+}
+
+const QUARTERS = ['', 'a quarter of an hour', 'half an hour', 'three quarters of an hour', 'an hour'] as const;
+
+/** Time as it is said at the bench: `spellMinutes(80)` is "an hour and a quarter". */
+function spellMinutes(minutes: number): string {
+  const quarters = Math.max(1, Math.round(minutes / 15));
+  if (quarters <= 4) return QUARTERS[quarters] ?? '';
+  const [hours, rest] = [Math.floor(quarters / 4), quarters % 4];
+  const whole = hours === 1 ? 'an hour' : `${hours} hours`;
+  return rest === 0
+    ? whole
+    : `${whole} and ${QUARTERS[rest]?.replace(' of an hour', '').replace('half an hour', 'a half') ?? ''}`;
 }
 
 /** Where the crank is held, as the wheel reads it now and as one reads that is set to true TDC, to half a degree. */

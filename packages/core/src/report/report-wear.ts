@@ -27,6 +27,6 @@ function phaseWords({ valve, change, expanded, changed, before }: Found): string
   const name = valve === 'both' ? 'cam' : `${valve} cam`;
   const within = `±${computedDegrees(expanded)}`;
   return changed
-    ? `The ${name} sits ${computedDegrees(Math.abs(change))} ${change < 0 ? 'later' : 'earlier'} than in trial ${before} (${within}), and nothing was moved: a stretched chain or belt, worn gears, or something slipped.`
+    ? `The ${name} sits ${computedDegrees(Math.abs(change))} ${change < 0 ? 'later, retarded,' : 'earlier, advanced,'} than in trial ${before} (${within}), and nothing was moved: a stretched chain or belt, worn gears, or something slipped.`
     : `The ${name} sits where it did in trial ${before}, within ${within}.`;
 }

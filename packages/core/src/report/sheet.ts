@@ -1,5 +1,6 @@
 import { LEFT_OUT } from './reading-words';
 import { type SheetRow, type Written, result, writeEntries } from './sheet-rows';
+import { lateOrEarly } from './place-words';
 import type { CompletedCard } from '../cam/complete-card';
 import { READ_METHODS } from '../measure/read-methods';
 import type { Problem } from '../problem';
@@ -128,10 +129,10 @@ function movedRows(moves: Report['moves'], { id }: ReportedTrial): SheetRow[] {
 /** Heading of a trial on the sheet. */
 export const trialTitle = (number: number): string => `Trial ${number}`;
 
-/** What a view makes of the cam's place, and its share in the verdict: "2.5° late ±0.7°, 62 % of the result". */
+/** What a view makes of the cam's place, and its share in the verdict: "2.5° late, retarded ±0.7°, 62 % of the result". */
 export function placeWords({ delta, deltaExpanded, weight }: Pick<View, 'delta' | 'deltaExpanded' | 'weight'>): string {
   const size = computedDegrees(Math.abs(delta ?? 0));
-  const off = size === '0.0°' ? 'on the target' : `${size} ${(delta ?? 0) < 0 ? 'late' : 'early'}`;
+  const off = size === '0.0°' ? 'on the target' : `${size} ${lateOrEarly(delta ?? 0)}`;
   const share = weight === null ? '' : `, ${Math.max(0, Math.round(100 * weight))} % of the result`;
   return `${off} ±${computedDegrees(deltaExpanded ?? 0)}${share}`;
 }

@@ -53,7 +53,12 @@ describe('verdict', () => {
   // Worked value, common practice, no source: 66/153 against 107 is 2.5° late.
   test('66 and 153 against 107: 2.5° late, advance it 2.5°', () => {
     const found = verdict(centreline(66, 153));
-    expect(found).toMatchObject({ kind: 'move', delta: -2.5, move: 2.5, headline: 'The cam sits 2.5° late, ±0.2°.' });
+    expect(found).toMatchObject({
+      kind: 'move',
+      delta: -2.5,
+      move: 2.5,
+      headline: 'The cam sits 2.5° late, retarded, ±0.2°.',
+    });
     expect(found.action).toBe('Advance it 2.5°: turn the cam the way it runs.');
     expect(found.why).toContain('1.25° at the cam');
   });
@@ -68,7 +73,7 @@ describe('verdict', () => {
   test('the limit itself is inside; beyond it the figure shown is never the limit', () => {
     expect(verdict(108)).toMatchObject({ kind: 'leave', move: 0 });
     expect(verdict(107.3, 107, { limit: 0.3 }).kind).toBe('leave');
-    expect(verdict(108.04)).toMatchObject({ kind: 'move', headline: 'The cam sits 1.04° late, ±0.2°.' });
+    expect(verdict(108.04)).toMatchObject({ kind: 'move', headline: 'The cam sits 1.04° late, retarded, ±0.2°.' });
     expect(verdict(107.02).headline).toBe('The cam sits on the target, ±0.2°.');
   });
 
@@ -85,7 +90,7 @@ describe('verdict', () => {
 
   test('a target that no drive reaches is told from a cam that no drive puts there', () => {
     expect(verdict(107, 70, { ahead: 37 }).headline).toMatch(/its target is 37\.0° away, and no timing set reaches/);
-    expect(verdict(144, 107).headline).toMatch(/37\.0° late is not believable/);
+    expect(verdict(144, 107).headline).toMatch(/37\.0° late, retarded, is not believable/);
   });
 
   test('a figure that does not say which way moves nothing, and what to read next is said', () => {
@@ -93,7 +98,7 @@ describe('verdict', () => {
     expect(verdict(109, 107, { expanded: 2.4, next })).toMatchObject({
       kind: 'measure-again',
       move: 0,
-      headline: 'Do not move the cam yet: 2.0° late, but only known to ±2.4°.',
+      headline: 'Do not move the cam yet: 2.0° late, retarded, but only known to ±2.4°.',
       action: expect.stringMatching(
         /too uncertain to say which way to move it\. Read .*exhaust.* too: .* about ±0\.9°\.$/,
       ),
@@ -121,7 +126,7 @@ describe('verdict', () => {
     const [late, good] = [verdict(110, 107, { cam: 'intake' }), verdict(107, 107, { cam: 'exhaust' })];
     expect(tellTogether([late, good], NAMES)).toMatchObject({
       kind: 'move',
-      headline: 'The intake cam sits 3.0° late, ±0.2°. The exhaust cam sits on the target, ±0.2°.',
+      headline: 'The intake cam sits 3.0° late, retarded, ±0.2°. The exhaust cam sits on the target, ±0.2°.',
       action: expect.stringMatching(/^Intake: Advance it 3\.0°.* Exhaust: .*Leave it\.$/),
     });
     expect(tellTogether([good, verdict(130, 107, { cam: 'exhaust' })], NAMES)?.kind).toBe('do-not-move');

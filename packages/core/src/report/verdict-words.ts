@@ -16,6 +16,7 @@ import {
   gravest,
   narrows,
 } from '../verdict/verdict';
+import { lateOrEarly } from './place-words';
 import { AFTER_MOVED, checkOf, faultWords, movedWords } from './fault-words';
 import type { Speech } from './speech';
 
@@ -34,11 +35,11 @@ const CAM_WORDS = { single: 'cam', intake: 'intake cam', exhaust: 'exhaust cam' 
 /** The parts that the sentences of a verdict are made of. */
 interface Parts {
   readonly cam: string;
-  /** "2.5°", and "2.5° late". */
+  /** "2.5°", and "2.5° late, retarded". */
   readonly size: string;
   readonly away: string;
   readonly within: string;
-  /** "The cam sits 2.5° late" */
+  /** "The cam sits 2.5° late, retarded" */
   readonly sits: string;
 }
 
@@ -46,14 +47,14 @@ function partsOf({ cam: which, bank, delta, expanded, limit }: Judged): Parts {
   const off = Math.abs(delta);
   const cam = bank ? `${CAM_WORDS[which]} of bank ${bank}` : CAM_WORDS[which];
   const size = sizeAgainst(off, limit);
-  const away = `${size} ${delta > 0 ? 'early' : 'late'}`;
+  const away = `${size} ${lateOrEarly(delta)}`;
   const sits = off < 0.05 ? `The ${cam} sits on the target` : `The ${cam} sits ${away}`;
   return { cam, size, away, within: `±${computedDegrees(Math.max(expanded, 0.05))}`, sits };
 }
 
 /**
  * A verdict in sentences.
- * @example { because: 'outside', delta: -2.5, … } // "The cam sits 2.5° late, ±0.6°." "Advance it 2.5°: turn the cam the way it runs."
+ * @example { because: 'outside', delta: -2.5, … } // "The cam sits 2.5° late, retarded, ±0.6°." "Advance it 2.5°: turn the cam the way it runs."
  */
 export function tellVerdict(verdict: Verdict, speech: Speech): ToldVerdict {
   const { kind, delta, expanded, move, because, judged } = verdict;
@@ -107,7 +108,7 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
     action: `It sits ${computedDegrees(Math.abs(delta + (ahead ?? 0)))} from its card. Check the target at Card.`,
   }),
   'not-believable': (_, { cam, away }) => ({
-    headline: `Do not move the ${cam}: ${away} is not believable.`,
+    headline: `Do not move the ${cam}: ${away}, is not believable.`,
     action:
       'No ordinary drive is that far out. Check that it was the right lobe, the side of the wheel, the card, and that the timing marks are not a tooth out.',
   }),
@@ -135,7 +136,7 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
     const wide = judged.expanded > judged.limit + ROUNDING;
     return {
       headline: `${sits}, ${within}.`,
-      action: `${isOnTarget(judged) ? 'That' : away} is inside your limit of ±${shortDecimal(judged.limit, 2)}°. Leave it.${wide ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
+      action: `${isOnTarget(judged) ? 'That' : `${away},`} is inside your limit of ±${shortDecimal(judged.limit, 2)}°. Leave it.${wide ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
     };
   },
   outside: ({ delta, first }, { sits, within, size }) => {

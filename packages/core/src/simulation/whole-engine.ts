@@ -10,6 +10,8 @@ export interface WholeEngine extends DrivenCam {
   readonly crank: SliderCrank;
   readonly rotation: Rotation;
   readonly ring: WheelRing;
+  /** Further numbers of the same wheel. */
+  readonly rings?: readonly WheelRing[] | undefined;
   /** A wheel that is not tight: turned so far after it was set, it has slipped by so much. */
   readonly slips: { readonly after: number; readonly by: number } | null;
 }

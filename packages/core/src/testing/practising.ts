@@ -42,7 +42,7 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
     return entryId;
   };
   /** As an eye reads it: to the quarter. */
-  const wheel = () => readingAt(engine.ring, Math.round(underPointer(stand) * 4) / 4);
+  const wheel = (ring = engine.ring) => readingAt(ring, Math.round(underPointer(stand) * 4) / 4);
   const turn = (by: number): void => void (stand = turned(engine, stand, by));
   const until = (shown: number, moving: 'rising' | 'falling', direction: 1 | -1 = 1): boolean => {
     for (let steps = 0; steps < 720 * 8; steps += 1) {
@@ -81,7 +81,7 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
       stand = withoutStop(stand);
     },
     /** Both flanks at 0.050 in below the peak; `careless` comes to the first one turning back. */
-    centreline: (valve: Valve, careless = false): void => {
+    centreline: (valve: Valve, careless = false, ring = engine.ring): void => {
       const shows = (flank: 'opening' | 'closing') => ({ kind: 'below-peak' as const, flank, drop: 1.27 });
       stand = lifterPushed(engine, dialPut(engine, stand, valve));
       const round = id();
@@ -96,7 +96,7 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
           sitsOn: 'lifter',
           shows: shows(flank),
           approach: 'forward',
-          wheel: wheel(),
+          wheel: wheel(ring),
         });
       const nose = engine.lobes[valve].nose - stand.advance[valve];
       turn((((nose - stand.crank) % 720) + 720) % 720);

@@ -1,5 +1,6 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
+import { lateOrEarly } from '@yosoku/core/report/place-words';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { type CardOfShop, offered, useShelves } from '@/forms/use-shelves';
 import { QuietButton } from '@/ui/buttons';
@@ -32,10 +33,7 @@ export function CardsOfShop({ typed, onTake }: CardsProps) {
 export function Kin({ like }: Pick<Report['build'], 'like'>) {
   if (like.length === 0) return null;
   const came = like.map(({ name, delta, expanded }) => {
-    const size =
-      Math.abs(delta) < 0.05
-        ? 'on its target'
-        : `${computedDegrees(Math.abs(delta))} ${delta < 0 ? 'late, retarded' : 'early, advanced'}`;
+    const size = Math.abs(delta) < 0.05 ? 'on its target' : `${computedDegrees(Math.abs(delta))} ${lateOrEarly(delta)}`;
     return `${name} ${size} (±${computedDegrees(expanded)})`;
   });
   return (

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { READ_METHODS, RULING_METHODS } from '@yosoku/core/measure/read-methods';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import type { LengthUnit } from '@yosoku/core/units/length';
-import { USUAL_LIMITS } from '@yosoku/core/verdict/limits';
+import { ADVICE_BY_USE, USUAL_LIMITS } from '@yosoku/core/verdict/limits';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
@@ -107,6 +107,15 @@ export function TargetFields({ form, units, twin }: TargetFieldsProps) {
           ))}
         </View>
       </View>
+      <More label="Where it is often set, by what it is for" testID="card-by-use">
+        {ADVICE_BY_USE.map(({ use, words }) => (
+          <View key={use}>
+            <Words look="label">{use}</Words>
+            <Words look="soft">{words}</Words>
+          </View>
+        ))}
+        <Words look="soft">Common practice, no promise: the cam grinder and the engine maker have the last word.</Words>
+      </More>
       <More label="What it is judged by" testID="card-judged-by">
         <Controller
           control={form.control}

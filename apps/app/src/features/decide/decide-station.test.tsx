@@ -24,7 +24,7 @@ test('with nothing measured it says what is missing, and leads there', async () 
 test('a late cam: how far, which way, what to do before it, and what it rests on', async () => {
   const { job } = late();
   const here = await openStation('decide', DecideStation, job.entries);
-  expect(verdict()).toBe('The cam sits 2.5° late, ±0.6°.');
+  expect(verdict()).toBe('The cam sits 2.5° late, retarded, ±0.6°.');
   expect(screen.getByTestId('action')).toHaveTextContent(/^First .*make the closing check\. Then advance it 2\.5°/);
   expect(here.words()).toMatch(/check it before the engine runs, as the engine maker’s manual says/);
   expect(here.words()).toMatch(/100 % of the result/);
@@ -71,9 +71,9 @@ test('a late cam is left as it is with a reason, and not without one; taken back
   await here.press('accept');
   expect(here.last()).toMatchObject({
     kind: 'verdict.accepted',
-    body: { reason: 'mild street cam', said: 'The cam sits 2.5° late, ±0.6°.', of: { what: 'place' } },
+    body: { reason: 'mild street cam', said: 'The cam sits 2.5° late, retarded, ±0.6°.', of: { what: 'place' } },
   });
-  expect(verdict()).toBe('The cam sits 2.5° late, ±0.6°.');
+  expect(verdict()).toBe('The cam sits 2.5° late, retarded, ±0.6°.');
   expect(screen.getByTestId('accepted')).toHaveTextContent(/^Left as it is: mild street cam/);
   await here.press('to-clear');
   expect(here.went().at(-1)).toMatch(/\/clear$/);

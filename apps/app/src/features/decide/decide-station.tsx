@@ -3,6 +3,7 @@ import { TextLink } from '@/ui/text-link';
 import { type Href, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { whatItDoes } from '@yosoku/core/report/what-it-does';
 import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
@@ -14,6 +15,7 @@ import { useStationWidth } from '@/shell/use-station-width';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
+import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { ClosingCheck } from '@/steps/closing-check';
@@ -122,6 +124,7 @@ export function DecideStation() {
           </TextLink>
           <UndoButton undo={undo} />
         </View>
+        <WhatItDoes />
         {why ? <Why /> : null}
         <History />
       </View>
@@ -229,6 +232,24 @@ function Why() {
         </View>
       ))}
     </View>
+  );
+}
+
+/** What it does that the cam sits there and not on its target. */
+function WhatItDoes() {
+  const { report } = useStation();
+  const [headline, ...rest] = whatItDoes(report);
+  if (headline === undefined) return null;
+  return (
+    <More label="What that does here" testID="what-it-does">
+      <View className="gap-1">
+        {[headline, ...rest].map((words) => (
+          <Words key={words} look="soft">
+            {words}
+          </Words>
+        ))}
+      </View>
+    </More>
   );
 }
 

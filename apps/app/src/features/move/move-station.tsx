@@ -72,7 +72,11 @@ export function MoveStation() {
             <PhaserAngle part={part} />
             {part.angle && Math.abs(part.angle.correction) >= 0.05 ? (
               <View className="items-start">
-                <QuietButton testID="phaser-set" label="I have set it" onPress={() => setDone(part.part)} />
+                <QuietButton
+                  testID={`phaser-set${part.cam === 'all' ? '' : `-${part.cam}`}`}
+                  label="I have set it"
+                  onPress={() => setDone(part.part)}
+                />
               </View>
             ) : null}
           </View>

@@ -26,6 +26,8 @@ function outsideScale(hardware: PhaserAngleProps['part']['hardware'], typed: str
 /** A phaser read in its maker's own scale: nominal and measured, the correction with its sign, and what to set with the drive loose. */
 export function PhaserAngle({ part }: PhaserAngleProps) {
   const { report, write } = useStation();
+  // Twin cams have one each on the same screen.
+  const of = part.cam === 'all' ? '' : `-${part.cam}`;
   const dispatch = useAppDispatch();
   const { build, read } = report;
   const place = `${build.id}/angle/${part.part}`;
@@ -77,7 +79,7 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
       <View className="flex-row flex-wrap gap-x-4 gap-y-2">
         <View className="grow basis-0">
           <TextField
-            testID="phaser-nominal"
+            testID={`phaser-nominal${of}`}
             label="Nominal"
             value={nominal}
             onChange={(text) => change({ nominal: text })}
@@ -86,7 +88,7 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
         </View>
         <View className="grow basis-0">
           <TextField
-            testID="phaser-allowed"
+            testID={`phaser-allowed${of}`}
             label="± allowed"
             value={allowed}
             onChange={(text) => change({ allowed: text })}
@@ -95,7 +97,7 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
         </View>
         <View className="grow basis-0">
           <TextField
-            testID="phaser-shows"
+            testID={`phaser-shows${of}`}
             label="Measured"
             value={shows}
             onChange={(text) => change({ shows: text })}
@@ -105,7 +107,7 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
         </View>
         <View className="grow basis-0">
           <TextField
-            testID="phaser-set-to"
+            testID={`phaser-set-to${of}`}
             label="Had been set to"
             value={setTo}
             onChange={(text) => change({ setTo: text })}
@@ -119,7 +121,7 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
         judged by its angle, crank at its locking pin.
       </Words>
       <View className="items-start">
-        <QuietButton testID="phaser-keep" label="Record this angle" disabled={!ready} onPress={keep} />
+        <QuietButton testID={`phaser-keep${of}`} label="Record this angle" disabled={!ready} onPress={keep} />
       </View>
     </View>
   );

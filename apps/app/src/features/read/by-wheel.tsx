@@ -79,6 +79,7 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
             entry={entry}
             rotation={build.engine.rotation}
             recordLabel={back ? 'Record, read turning back' : next.slot.record}
+            readAs={`${next.slot.label}, ${back ? 'turning back' : next.slot.approach === 'backward' ? 'coming back' : 'coming forward'}`}
             onRecord={record}
             onUndo={reading.undo}
             onNext={reading.decide}
