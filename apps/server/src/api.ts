@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
+import { documentRoutes } from './builds/http/documents';
 import { buildRoutes } from './builds/http/routes';
 import { makeSummaries } from './derive/summaries';
 import type { OpenDatabase } from './db/database';
@@ -123,6 +124,7 @@ export function createApi(
     })
     .route('/', signInRoutes({ db, sessions, attempts, callerOf, log }))
     .route('/', buildRoutes({ db, sessions, deriver, summaries, log }))
+    .route('/', documentRoutes(db, sessions, deriver))
     .route('/', hardwareRoutes(db, sessions, summaries))
     .route('/', practiceRoutes(db, sessions))
     .route('/', instrumentRoutes(db, sessions));

@@ -1,5 +1,6 @@
 import { VALVES, type Valve } from '../cam/card';
 import { lobeAt } from '../cam/lobe';
+import { READ_METHODS } from '../measure/read-methods';
 import { pistonDrop } from '../crank/slider-crank';
 import type { Report } from './report-schema';
 
@@ -83,7 +84,7 @@ function ofLobe({ trials, card }: Report, valve: Valve, at: number): Omit<Piston
   for (const trial of [...trials].reverse()) {
     const read = trial.rounds.findLast(
       (round) =>
-        round.method === 'lift-at-tdc' &&
+        READ_METHODS[round.method].reads === 'tdc-lift' &&
         round.valve === valve &&
         round.sitsOn !== 'valve' &&
         round.problem === null &&

@@ -154,8 +154,6 @@ export function zeroUncertainty(conditions: ZeroConditions): ZeroUncertainty {
   const standard = Math.hypot(ofRandom, ofEye);
   const expanded = Math.hypot(factor * ofRandom, NORMAL_95 * ofEye);
 
-  const stays =
-    conditions.tolerance === undefined ? ('looking past the pointer' as const) : ('the maker’s pin' as const);
   const budget = [
     { from: 'reading the wheel' as const, standard: reading },
     { from: isScattered ? ('repeats' as const) : ('height of the piston' as const), standard: ofRandom },
@@ -164,11 +162,15 @@ export function zeroUncertainty(conditions: ZeroConditions): ZeroUncertainty {
     standard,
     expanded,
     spread,
-    budget: [...budget, { from: stays, standard: terms.parallax }].filter((each) => each.standard > 0),
+    budget: [...budget, { from: staysOf(conditions), standard: terms.parallax }].filter((each) => each.standard > 0),
     words: `good to ±${computedDegrees(expanded, expanded < 0.095 ? 2 : 1)}`,
     advice: adviceFor(conditions, terms, count),
   };
 }
+
+/** What repeats leave as it is. */
+const staysOf = ({ tolerance }: ZeroConditions): UncertaintySource =>
+  tolerance === undefined ? 'looking past the pointer' : 'the maker’s pin';
 
 const GOOD_HALF = 25;
 const GOOD_RADIUS = 200;

@@ -89,12 +89,13 @@ export function foundOf(
     // A lift was read where the wheel was read: its step comes in through the slope there.
     const perDegree = Math.abs(guessed.row[layout.of[first.valve].advance] ?? 0);
     const step = first.kind === 'peak-lift' ? 0 : (first.step * perDegree) / SQRT12;
-    const felt = first.kind === 'flank' && first.felt;
-    const figure = felt ? 0 : Math.abs(guessed.byFigure) * each;
+    // What the fingers felt no dial has shown, nor was zeroed.
+    const felt = Number(first.kind === 'flank' && first.felt);
+    const figure = (1 - felt) * Math.abs(guessed.byFigure) * each;
     // The zero of the indicator errs anew at each round, as the reading itself does.
-    const zero = felt ? 0 : zeroOf(evidence, first);
+    const zero = (1 - felt) * zeroOf(evidence, first);
     const eye = first.kind === 'peak-lift' || step === 0 ? 0 : EYE * (first.kind === 'flank' ? 1 : perDegree);
-    const feel = felt ? FELT / Math.SQRT2 : 0;
+    const feel = (felt * FELT) / Math.SQRT2;
     const anew = Math.hypot(figure, Math.abs(guessed.byFigure) * zero, eye, feel);
     const { mean, wheel, stays, random, scatters, factor } = repeatsOf(values, step, anew);
     misses.push(mean - value);

@@ -86,8 +86,7 @@ export function engineForm({ build }: Report): EngineForm {
     cams: engine.cams,
     secondBank: engine.secondBank === null ? '' : String(engine.secondBank),
     bore: length(engine.bore),
-    compression: engine.compression?.given === 'ratio' ? String(engine.compression.ratio) : '',
-    chamber: engine.compression?.given === 'chamber' ? String(engine.compression.volume) : '',
+    ...compressionForm(engine.compression),
     ratioIntake: engine.rockerRatio ? String(engine.rockerRatio.intake) : '',
     ratioExhaust: engine.rockerRatio ? String(engine.rockerRatio.exhaust) : '',
   };
@@ -95,6 +94,14 @@ export function engineForm({ build }: Report): EngineForm {
 
 type WheelFields =
   'ring' | 'sense' | 'secondRing' | 'secondSense' | 'wheelDiameter' | 'graduation' | 'pointerGap' | 'resolution';
+
+/** One of the two is given, or none. */
+const compressionForm = (
+  compression: Report['build']['engine']['compression'],
+): Pick<EngineForm, 'compression' | 'chamber'> => ({
+  compression: compression?.given === 'ratio' ? String(compression.ratio) : '',
+  chamber: compression?.given === 'chamber' ? String(compression.volume) : '',
+});
 
 /** A wheel and what is measured with, as they would be typed. */
 export function wheelForm(

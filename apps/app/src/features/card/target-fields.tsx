@@ -107,15 +107,7 @@ export function TargetFields({ form, units, twin }: TargetFieldsProps) {
           ))}
         </View>
       </View>
-      <More label="Where it is often set, by what it is for" testID="card-by-use">
-        {ADVICE_BY_USE.map(({ use, words }) => (
-          <View key={use}>
-            <Words look="label">{use}</Words>
-            <Words look="soft">{words}</Words>
-          </View>
-        ))}
-        <Words look="soft">Common practice, no promise: the cam grinder and the engine maker have the last word.</Words>
-      </More>
+      <ByUse />
       <More label="What it is judged by" testID="card-judged-by">
         <Controller
           control={form.control}
@@ -139,3 +131,16 @@ export function TargetFields({ form, units, twin }: TargetFieldsProps) {
     </View>
   );
 }
+
+/** What is often done, by what the engine is for. */
+const ByUse = () => (
+  <More label="Where it is often set, by what it is for" testID="card-by-use">
+    {ADVICE_BY_USE.map(({ use, words }) => (
+      <View key={use}>
+        <Words look="label">{use}</Words>
+        <Words look="soft">{words}</Words>
+      </View>
+    ))}
+    <Words look="soft">Common practice, no promise: the cam grinder and the engine maker have the last word.</Words>
+  </More>
+);

@@ -10,6 +10,7 @@ import {
   pistonTable,
   sourcesOf,
 } from '@yosoku/core/report/piston-table';
+import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import { useStation } from '@/logbook/station';
 import { StationBody } from '@/shell/station-body';
@@ -30,24 +31,12 @@ const PAPERS = [
 /** For the piston maker: where pistons and valves stand about overlap TDC, to look at, print, and take away. */
 export function PistonPage() {
   const { report } = useStation();
-  const { id, name, units, engine, practice } = report.build;
+  const { id, units, engine } = report.build;
   const dispatch = useAppDispatch();
   const place = `${id}/pistons`;
   const typed = useAppSelector((state) => state.drafts[place]?.angles) ?? USUAL_ANGLES.join(', ').replaceAll('-', '−');
-  const [trouble, setTrouble] = useState<string | null>(null);
   const parsed = parseAngles(typed);
   const rows = parsed.ok ? pistonTable(report, parsed.angles) : [];
-  const save = async (): Promise<void> => {
-    const { unparse } = (await import('papaparse')).default;
-    const csv = unparse({ fields: [...PISTON_COLUMNS], data: pistonCsv(rows) });
-    saveText(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-pistons.csv`, `${csv}\r\n`, 'text/csv');
-  };
-  const print = async (paper: 'a4' | 'letter'): Promise<void> => {
-    setTrouble(null);
-    setTrouble(
-      await openPdf(api.builds[':id']['pistons.pdf'].$url({ param: { id }, query: { paper, angles: typed } })),
-    );
-  };
   return (
     <StationBody footer={null}>
       <View className="gap-4 px-4 wide:px-0 pb-10 pt-4 wide:max-w-[760px]">
@@ -72,27 +61,51 @@ export function PistonPage() {
         ) : null}
         {rows.length > 0 ? <PistonRows rows={rows} units={units} /> : null}
         {rows.length > 0 ? <Words look="soft">{sourcesOf(rows)}</Words> : null}
-        <View className="flex-row flex-wrap gap-x-6">
-          {practice
-            ? null
-            : PAPERS.map(({ paper, label }) => (
-                <QuietButton
-                  key={paper}
-                  testID={`pistons-${paper}`}
-                  label={label}
-                  disabled={!parsed.ok}
-                  onPress={() => void print(paper)}
-                />
-              ))}
-          <QuietButton testID="pistons-csv" label="As CSV" disabled={!parsed.ok} onPress={() => void save()} />
-        </View>
-        {trouble ? (
-          <Words role="alert" tone="danger" testID="print-trouble">
-            {trouble}
-          </Words>
-        ) : null}
+        <TakeAway report={report} typed={typed} />
       </View>
     </StationBody>
+  );
+}
+
+/** The sheet for somebody else, on paper and as a table. */
+function TakeAway({ report, typed }: { readonly report: Report; readonly typed: string }) {
+  const { id, name, practice } = report.build;
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const parsed = parseAngles(typed);
+  const save = async (): Promise<void> => {
+    const { unparse } = (await import('papaparse')).default;
+    const csv = unparse({
+      fields: [...PISTON_COLUMNS],
+      data: pistonCsv(parsed.ok ? pistonTable(report, parsed.angles) : []),
+    });
+    saveText(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-pistons.csv`, `${csv}\r\n`, 'text/csv');
+  };
+  const print = async (paper: 'a4' | 'letter'): Promise<void> => {
+    setTrouble(null);
+    setTrouble(
+      await openPdf(api.builds[':id']['pistons.pdf'].$url({ param: { id }, query: { paper, angles: typed } })),
+    );
+  };
+  return (
+    <View>
+      <View className="flex-row flex-wrap gap-x-6">
+        {(practice ? [] : PAPERS).map(({ paper, label }) => (
+          <QuietButton
+            key={paper}
+            testID={`pistons-${paper}`}
+            label={label}
+            disabled={!parsed.ok}
+            onPress={() => void print(paper)}
+          />
+        ))}
+        <QuietButton testID="pistons-csv" label="As CSV" disabled={!parsed.ok} onPress={() => void save()} />
+      </View>
+      {trouble ? (
+        <Words role="alert" tone="danger" testID="print-trouble">
+          {trouble}
+        </Words>
+      ) : null}
+    </View>
   );
 }
 

@@ -14,6 +14,8 @@ interface PhaserAngleProps {
 }
 
 const FURTHEST = 360;
+/** The fields, by what they are called in a draft. */
+const DRAFTED = { nominal: 'nominal', allowed: 'allowed', shows: 'shows', 'set-to': 'setTo' } as const;
 
 /** A nominal that the phaser has no place for. */
 function outsideScale(hardware: PhaserAngleProps['part']['hardware'], typed: string): string | undefined {
@@ -64,6 +66,12 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
     });
     dispatch(draftDone(place));
   };
+  const fields = [
+    { name: 'nominal', label: 'Nominal', value: nominal, error: nominalTrouble },
+    { name: 'allowed', label: '± allowed', value: allowed, error: allowedTrouble },
+    { name: 'shows', label: 'Measured', value: shows, error: wrong(shows) },
+    { name: 'set-to', label: 'Had been set to', value: setTo, error: wrong(setTo) },
+  ] as const;
   return (
     <View className="gap-2 border-t border-hairline pt-2" testID="phaser">
       <Words look="label">{`${part.name}: its own angle`}</Words>
@@ -77,44 +85,18 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
         </Words>
       )}
       <View className="flex-row flex-wrap gap-x-4 gap-y-2">
-        <View className="grow basis-0">
-          <TextField
-            testID={`phaser-nominal${of}`}
-            label="Nominal"
-            value={nominal}
-            onChange={(text) => change({ nominal: text })}
-            error={nominalTrouble}
-          />
-        </View>
-        <View className="grow basis-0">
-          <TextField
-            testID={`phaser-allowed${of}`}
-            label="± allowed"
-            value={allowed}
-            onChange={(text) => change({ allowed: text })}
-            error={allowedTrouble}
-          />
-        </View>
-        <View className="grow basis-0">
-          <TextField
-            testID={`phaser-shows${of}`}
-            label="Measured"
-            value={shows}
-            onChange={(text) => change({ shows: text })}
-            error={wrong(shows)}
-            onSubmitEditing={keep}
-          />
-        </View>
-        <View className="grow basis-0">
-          <TextField
-            testID={`phaser-set-to${of}`}
-            label="Had been set to"
-            value={setTo}
-            onChange={(text) => change({ setTo: text })}
-            error={wrong(setTo)}
-            onSubmitEditing={keep}
-          />
-        </View>
+        {fields.map(({ name, label, value, error }) => (
+          <View key={name} className="grow basis-[120px]">
+            <TextField
+              testID={`phaser-${name}${of}`}
+              label={label}
+              value={value}
+              onChange={(text) => change({ [DRAFTED[name]]: text })}
+              error={error}
+              onSubmitEditing={keep}
+            />
+          </View>
+        ))}
       </View>
       <Words look="soft">
         Clamped at 0 when the drive was tightened: 0. Empty where nobody knows. With what the manual allows, the cam is

@@ -58,7 +58,6 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
       : atTdc && lift.mm !== null && most !== undefined && choice.sitsOn !== 'valve' && lift.mm >= most
         ? `That is not less than the whole lift, ${formatComputedLength(most, build.units)} on the card.`
         : null;
-  const wantedWords = tdcLiftWords(report, valve);
   const record = (mm: number): void => {
     reading.record(mm, byWheel ? (wholeReading(wheel) ?? readingAt(wheel.ring, tdc)) : null);
     wheel.clear();
@@ -128,19 +127,27 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
             }
           />
         ) : null}
-        {atTdc ? (
-          <Choice
-            testID="zeroed"
-            label="The indicator is zeroed"
-            options={ZEROED}
-            value={choice.zeroedAtTdc ? 'tdc' : 'base'}
-            onChange={(zeroed) => choice.choose({ zeroed })}
-          />
-        ) : null}
-        {atTdc && wantedWords ? <Words look="body">{wantedWords}</Words> : null}
+        {atTdc ? <ZeroedWhere choice={choice} /> : null}
         {byWheel ? <ZeroNotice /> : null}
       </View>
     </StationBody>
+  );
+}
+
+/** Where the indicator was zeroed, and what the card's lifts mean for the target. */
+function ZeroedWhere({ choice }: { readonly choice: ReadingChoice }) {
+  const wanted = tdcLiftWords(useStation().report, choice.valve);
+  return (
+    <>
+      <Choice
+        testID="zeroed"
+        label="The indicator is zeroed"
+        options={ZEROED}
+        value={choice.zeroedAtTdc ? 'tdc' : 'base'}
+        onChange={(zeroed) => choice.choose({ zeroed })}
+      />
+      {wanted ? <Words look="body">{wanted}</Words> : null}
+    </>
   );
 }
 

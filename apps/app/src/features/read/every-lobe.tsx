@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
+import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { lobeSentence } from '@yosoku/core/report/report-lobes';
 import type { Report } from '@yosoku/core/report/report';
 import { LengthPad, useLengthEntry } from '@/forms/length-pad';
@@ -13,9 +14,11 @@ import { useStationWidth } from '@/shell/use-station-width';
 import { Instruments } from '@/steps/instruments/instruments';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { QuietButton } from '@/ui/buttons';
+import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
+import { UndoButton } from '@/ui/undo-button';
+import { useShortcuts } from '@/ui/use-shortcuts';
 import { Words } from '@/ui/words';
 import { SITS_ON } from './choose-reading';
 import { useReadingChoice } from './use-reading-choice';
@@ -28,35 +31,28 @@ interface Lobe {
   readonly valve: Valve;
 }
 
-/** Every lobe of the engine, in the order of the fewest turns: its lift, and its centreline where that is wanted. */
-export function EveryLobe() {
-  const { report, write, undo } = useStation();
-  const { build, read, trials } = report;
+/** Which lobe is read, and how it is written down. */
+function useEveryLobe() {
+  const { report, write } = useStation();
+  const { build, read } = report;
   const choice = useReadingChoice(report);
   const router = useRouter();
   const dispatch = useAppDispatch();
-  const width = useStationWidth();
   const place = `${build.id}/every-lobe/${read.trial ?? 'first'}`;
   const chosen = lobeOf(useAppSelector((state) => state.drafts[place]?.lobe));
-  const choose = (lobe: Lobe | null): void =>
-    void dispatch(drafted({ place, draft: { lobe: lobe ? keyOf(lobe) : '' } }));
-  const { next } = read.everyLobe;
-  const lobe = chosen ?? next;
-  const entry = useLengthEntry(`${build.id}/every-lobe-lift`, build.units);
-  const { sitsOn } = choice;
-  const at = sitsOn === 'valve' ? 'valve' : 'lobe';
-  const tables = (trials.at(-1)?.everyLobe ?? []).filter((table) => table.at === at);
+  const choose = (next: Lobe | null): void =>
+    void dispatch(drafted({ place, draft: { lobe: next ? keyOf(next) : '' } }));
+  const lobe = chosen ?? read.everyLobe.next;
   const record = (mm: number, box?: string): void => {
     if (!lobe) return;
-    const trial = read.trial ?? write('trial.begun', { after: null });
     write('reading.taken', {
       setting: null,
-      trial,
+      trial: read.trial ?? write('trial.begun', { after: null }),
       round: newId(),
       method: 'identity',
       cylinder: lobe.cylinder,
       valve: lobe.valve,
-      sitsOn,
+      sitsOn: choice.sitsOn,
       shows: { kind: 'peak-lift', lift: mm },
       approach: 'forward',
       wheel: null,
@@ -64,47 +60,41 @@ export function EveryLobe() {
     });
     choose(null);
   };
-  const trouble = entry.mm !== null && entry.mm > MOST ? 'No lobe lifts as much. Check the unit.' : null;
   const readCentreline = (): void => {
     if (!lobe) return;
     choice.choose({ method: 'centreline', valve: lobe.valve, cylinder: String(lobe.cylinder) });
     router.replace(placeHref(build.id, 'read'));
   };
+  return {
+    lobe,
+    choose,
+    choice,
+    record,
+    readCentreline,
+    sentence: chosen ? lobeSentence(chosen, null) : read.everyLobe.sentence,
+    decide: () => router.replace(placeHref(build.id, 'decide')),
+  };
+}
+
+type Reading = ReturnType<typeof useEveryLobe>;
+
+/** Every lobe of the engine, in the order of the fewest turns: its lift, and its centreline where that is wanted. */
+export function EveryLobe() {
+  const { report } = useStation();
+  const { build, read, trials } = report;
+  const reading = useEveryLobe();
+  const { lobe, choice } = reading;
+  const width = useStationWidth();
+  const at = choice.sitsOn === 'valve' ? 'valve' : 'lobe';
+  const tables = (trials.at(-1)?.everyLobe ?? []).filter((table) => table.at === at);
   return (
-    <StationBody
-      footer={
-        lobe ? (
-          <View>
-            <Instruments
-              valve={lobe.valve}
-              wanted={{ wheel: false, lift: true, shown: null, approach: 'any' }}
-              typed={null}
-              onTake={({ lift, box }) => {
-                if (lift === null) return;
-                record(Math.abs(lift), box);
-                entry.clear();
-              }}
-              onSynced={entry.clear}
-            />
-            <LengthPad
-              entry={entry}
-              label="Lift at the peak"
-              recordLabel={`Record cylinder ${lobe.cylinder}, ${lobe.valve}`}
-              onRecord={record}
-              onUndo={undo}
-              onNext={() => router.replace(placeHref(build.id, 'decide'))}
-              trouble={trouble}
-            />
-          </View>
-        ) : null
-      }
-    >
+    <StationBody footer={lobe ? <LobePad reading={reading} lobe={lobe} /> : <AllRead onNext={reading.decide} />}>
       <View className="gap-4 px-4 wide:px-0 pb-4 pt-4 wide:max-w-[760px]">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
-          {lobe && chosen ? lobeSentence(lobe, null) : read.everyLobe.sentence}
+          {reading.sentence}
         </Words>
         <Words look="soft" testID="lobes-read">
-          {`${read.everyLobe.read} of ${read.everyLobe.all} read. Each is counted once more when it is read again.`}
+          {`${read.everyLobe.read} of ${read.everyLobe.all} read. One that is read again is counted with both.`}
         </Words>
         {tables
           .flatMap(({ words }) => words)
@@ -113,18 +103,18 @@ export function EveryLobe() {
               {said}
             </Words>
           ))}
-        {tables.map((table) =>
-          table.rows.filter(({ lift }) => lift !== null).length > 1 ? (
+        {tables
+          .filter(({ rows }) => rows.filter(({ lift }) => lift !== null).length > 1)
+          .map((table) => (
             <LobeStrip key={table.valve} table={table} units={build.units} width={Math.min(width - 32, 728)} />
-          ) : null,
-        )}
-        <LobeTable report={report} at={at} lobe={lobe} onChoose={choose} />
+          ))}
+        <LobeTable report={report} at={at} lobe={lobe} onChoose={reading.choose} />
         {lobe ? (
           <View className="items-start">
             <QuietButton
               testID="lobe-centreline"
               label={`Centreline of cylinder ${lobe.cylinder}, ${lobe.valve}`}
-              onPress={readCentreline}
+              onPress={reading.readCentreline}
             />
           </View>
         ) : null}
@@ -133,13 +123,57 @@ export function EveryLobe() {
             testID="sits-on"
             label="The indicator sits on"
             options={SITS_ON}
-            value={sitsOn}
-            onChange={(on) => choice.choose({ sitsOn: on })}
+            value={choice.sitsOn}
+            onChange={(sitsOn) => choice.choose({ sitsOn })}
             hint="All on the same: lifts at lobes stand beside lifts at lobes, lifts at valves beside lifts at valves."
           />
         </More>
       </View>
     </StationBody>
+  );
+}
+
+/** Entry of one lift. */
+function LobePad({ reading, lobe }: { readonly reading: Reading; readonly lobe: Lobe }) {
+  const { report, undo } = useStation();
+  const { id, units } = report.build;
+  const entry = useLengthEntry(`${id}/every-lobe-lift`, units);
+  return (
+    <View>
+      <Instruments
+        valve={lobe.valve}
+        wanted={{ wheel: false, lift: true, shown: null, approach: 'any' }}
+        typed={null}
+        onTake={({ lift, box }) => {
+          if (lift === null) return;
+          reading.record(Math.abs(lift), box);
+          entry.clear();
+        }}
+        onSynced={entry.clear}
+      />
+      <LengthPad
+        entry={entry}
+        label="Lift at the peak"
+        recordLabel={`Record cylinder ${lobe.cylinder}, ${lobe.valve}`}
+        onRecord={reading.record}
+        onUndo={undo}
+        onNext={reading.decide}
+        trouble={entry.mm !== null && entry.mm > MOST ? 'No lobe lifts as much. Check the unit.' : null}
+      />
+    </View>
+  );
+}
+
+function AllRead({ onNext }: { readonly onNext: () => void }) {
+  const { undo } = useStation();
+  useShortcuts({ Enter: onNext, n: onNext, u: () => undo?.() });
+  return (
+    <View>
+      <View className="flex-row justify-end px-4 wide:px-0">
+        <UndoButton undo={undo} />
+      </View>
+      <PrimaryButton testID="next" label="See the verdict" onPress={onNext} />
+    </View>
   );
 }
 
@@ -178,7 +212,7 @@ function LobeTable({ report, at, lobe, onChoose }: LobeTableProps) {
     // The first of all stands alone yet, beside nothing.
     const alone = found?.rounds.findLast(
       (each) =>
-        each.method === 'identity' &&
+        READ_METHODS[each.method].reads === 'peak-lift' &&
         each.cylinder === cylinder &&
         each.valve === valve &&
         (each.sitsOn === 'valve') === (at === 'valve') &&

@@ -118,31 +118,40 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
           />
         )}
         {method ? (
-          <Notice
-            kind="warning"
-            message="Before you turn it"
-            remedy={`${ZERO_METHODS[method].cautions.join(' ')} The engine maker’s manual has the last word.`}
-          />
-        ) : null}
-        {needsPin ? (
-          <TextField
-            testID="pin-tolerance"
-            label="What the manual says it is good for, ± crank degrees"
-            value={pin.text}
-            onChange={pin.type}
-            inputMode="decimal"
-            error={pin.trouble ?? undefined}
-          />
-        ) : null}
-        {needsRim ? <RimFields rim={rim} asked={asked} /> : null}
-        {needsRim && ZERO_METHODS[method].needs.readBy === 'either' ? (
-          <Words look="soft">
-            Fix a pointer at the rim of the balancer; marks and a tape take the place of the wheel.
-          </Words>
+          <BeforeIt method={method} pin={needsPin ? pin : null} rim={needsRim ? rim : null} asked={asked} />
         ) : null}
         <OtherMethods method={method} at={at} onChoose={setOther} />
       </View>
     </StationBody>
+  );
+}
+
+interface BeforeItProps {
+  readonly method: ZeroMethodName;
+  readonly pin: ReturnType<typeof usePin> | null;
+  readonly rim: ReturnType<typeof useRim> | null;
+  /** Was it begun without what is asked for here? */
+  readonly asked: boolean;
+}
+
+/** What has to be minded and given before a method is begun. */
+function BeforeIt({ method, pin, rim, asked }: BeforeItProps) {
+  const { cautions, needs } = ZERO_METHODS[method];
+  return (
+    <>
+      <Notice
+        kind="warning"
+        message="Before you turn it"
+        remedy={`${cautions.join(' ')} The engine maker’s manual has the last word.`}
+      />
+      {pin ? <PinField pin={pin} /> : null}
+      {rim ? <RimFields rim={rim} asked={asked} /> : null}
+      {rim && needs.readBy === 'either' ? (
+        <Words look="soft">
+          Fix a pointer at the rim of the balancer; marks and a tape take the place of the wheel.
+        </Words>
+      ) : null}
+    </>
   );
 }
 
@@ -248,6 +257,17 @@ function usePin(buildId: string) {
     type: (typed: string): void => void dispatch(drafted({ place, draft: { text: typed } })),
   };
 }
+
+const PinField = ({ pin }: { readonly pin: ReturnType<typeof usePin> }) => (
+  <TextField
+    testID="pin-tolerance"
+    label="What the manual says it is good for, ± crank degrees"
+    value={pin.text}
+    onChange={pin.type}
+    inputMode="decimal"
+    error={pin.trouble ?? undefined}
+  />
+);
 
 /** The rim that is measured with a tape: by its diameter, or once round it. Kept while it is typed. */
 function useRim(buildId: string, units: 'in' | 'mm') {

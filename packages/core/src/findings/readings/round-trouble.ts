@@ -1,5 +1,5 @@
 import type { Valve } from '../../cam/card';
-import { READ_METHODS, type ReadMethodName } from '../../measure/read-methods';
+import { READ_METHODS, type ReadMethodName, readMethod } from '../../measure/read-methods';
 import type { Problem } from '../../problem';
 import type { EntryOf } from '../../record/entry';
 import type { Build } from '../../record/fold';
@@ -59,7 +59,7 @@ export function heightTrouble({ method, height, valve, sitsOn }: Read, build: Bu
 /** What is felt is the lash being taken up: without it nobody knows at which lift that was. */
 export function lashTrouble(method: ReadMethodName, valve: Valve, { card }: Build): Problem | null {
   const printed = card?.body[valve];
-  if (method !== 'by-feel' || (printed?.lashHot ?? printed?.lashCold ?? 0) > 0) return null;
+  if (!readMethod(method).isFelt || (printed?.lashHot ?? printed?.lashCold ?? 0) > 0) return null;
   return {
     message: `What is felt at the ${valve} is its lash being taken up, and the lash is not known.`,
     remedy: 'Give the lash on the card: the reading then counts.',

@@ -1,0 +1,56 @@
+import { type Context, Hono } from 'hono';
+import { z } from 'zod';
+import { parseAngles } from '@yosoku/core/report/piston-table';
+import type { Db } from '../../db/database';
+import type { Deriver } from '../../derive/deriver';
+import type { Sessions, SignedIn } from '../../sign-in/session';
+import { checkedQuery } from '../../web/checked';
+import { requireBuild } from '../logbook';
+
+const paperSchema = z.strictObject({
+  paper: z.enum(['a4', 'letter'], { error: 'expected a4 or letter' }).optional(),
+});
+
+/** Angles as they are typed, "−15, 0, 15". */
+const pistonSchema = paperSchema.extend({
+  angles: z
+    .string()
+    .max(400, { error: 'too many angles' })
+    .transform((typed, context) => {
+      const parsed = parseAngles(typed);
+      if (parsed.ok) return parsed.angles;
+      context.addIssue({ code: 'custom', message: parsed.message });
+      return z.NEVER;
+    }),
+});
+
+/** A PDF under the name of its build, for browsers that know no more than ASCII under a plain one. */
+function asPdf(c: Context, bytes: Uint8Array, plain: string, name: string): Response {
+  const file = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+  return c.body(new Uint8Array(bytes), 200, {
+    'Content-Type': 'application/pdf',
+    'Content-Disposition': `inline; filename="${plain}.pdf"; filename*=UTF-8\'\'${encodeURIComponent(file)}.pdf`,
+  });
+}
+
+/** What is printed of a build. */
+export const documentRoutes = (db: Db, sessions: Sessions, deriver: Deriver) =>
+  new Hono<SignedIn>()
+    .use('/builds/*', sessions.required)
+    .get('/builds/:id/sheet.pdf', checkedQuery(paperSchema), async (c) => {
+      const id = c.req.param('id');
+      const { shopId, shopName } = c.get('account');
+      await requireBuild(db, shopId, id);
+      const printing = { shopName, paper: c.req.valid('query').paper ?? 'a4', printedAt: new Date() } as const;
+      const { name, bytes } = await deriver.run('sheet', { buildId: id, printing });
+      return asPdf(c, bytes, 'build-sheet', name);
+    })
+    .get('/builds/:id/pistons.pdf', checkedQuery(pistonSchema), async (c) => {
+      const id = c.req.param('id');
+      const { shopId, shopName } = c.get('account');
+      await requireBuild(db, shopId, id);
+      const { paper = 'a4', angles } = c.req.valid('query');
+      const printing = { shopName, paper, printedAt: new Date() };
+      const { name, bytes } = await deriver.run('sheet', { buildId: id, printing, angles });
+      return asPdf(c, bytes, 'pistons', name);
+    });
