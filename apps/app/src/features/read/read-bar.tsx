@@ -61,7 +61,7 @@ export function ReadBar({ choice, onMethod }: { readonly choice: ReadingChoice; 
         className="min-h-[46px] shrink grow flex-row items-center justify-end gap-1 px-3 active:opacity-70"
       >
         <Text numberOfLines={1} className="shrink font-medium text-[16px] text-brass">
-          {READ_METHODS[choice.method].name}
+          {READ_METHODS[choice.method].tab}
         </Text>
         <ChevronDown size={17} color={theme.brass} />
       </Pressable>

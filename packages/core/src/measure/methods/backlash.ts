@@ -4,6 +4,7 @@ import { HAND_ONLY } from './shared';
 /** The same lift from both directions. Common practice, no source. */
 export const BACKLASH: ReadMethod = {
   name: 'Slack in the timing drive',
+  tab: 'Slack',
   why: 'The same lift from both directions: the difference is the play of chain, belt or gears.',
   height: {
     noun: 'height',

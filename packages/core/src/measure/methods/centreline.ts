@@ -4,6 +4,7 @@ import { HAND_ONLY, BACK_UP } from './shared';
 /** Half-way between two equal drops either side of the nose. Common practice, no source. */
 export const CENTRELINE: ReadMethod = {
   name: 'Centreline by equal drop',
+  tab: 'Centreline',
   why: 'Quick, and an error in zeroing the indicator cancels: half-way between two equal drops either side of the nose.',
   height: { noun: 'drop', label: 'Drop below peak, the same on both sides', usual: { in: '0.050', mm: '1.00' } },
   reads: 'flanks',

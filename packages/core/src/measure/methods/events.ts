@@ -4,6 +4,7 @@ import { HAND_ONLY, BACK_UP, OPENING, CHECKING } from './shared';
 /** Where the valve opens and closes, at a height above the base circle. Common practice, no source. */
 export const EVENTS: ReadMethod = {
   name: 'Opening and closing at a height',
+  tab: 'Events',
   why: 'Compares with the card’s own events, so it is right on leaning lobes too.',
   height: CHECKING,
   reads: 'flanks',

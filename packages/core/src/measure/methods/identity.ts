@@ -4,6 +4,7 @@ import { HAND_ONLY, SPRINGS } from './shared';
 /** The whole lift of lobe or valve: is it the right cam? Common practice, no source. */
 export const IDENTITY: ReadMethod = {
   name: 'Lift: is it the right cam?',
+  tab: 'Lift',
   why: 'From the base circle to the peak: a lift that is not the card’s is another cam, or a worn lobe. At the valve it gives the real rocker ratio.',
   height: null,
   reads: 'peak-lift',

@@ -4,6 +4,7 @@ import { HAND_ONLY } from './shared';
 /** How far the valve is open with the piston at overlap TDC. Common practice, no source. */
 export const LIFT_AT_TDC: ReadMethod = {
   name: 'Lift at TDC',
+  tab: 'Lift at TDC',
   why: 'Needs no wheel, only the piston at the top between exhaust and intake. The card must give the lift at TDC.',
   height: null,
   reads: 'tdc-lift',

@@ -4,6 +4,7 @@ import { HAND_ONLY, BACK_UP, OPENING, CHECKING } from './shared';
 /** Where the valve opens, alone. Common practice, no source. */
 export const OPENING_ONLY: ReadMethod = {
   name: 'Opening side only',
+  tab: 'Opening side',
   why: 'For lifters that do not follow the lobe down, or bleed: only the way up is read. Zero on the base circle with care: an error there looks like a retarded cam.',
   height: CHECKING,
   reads: 'flanks',

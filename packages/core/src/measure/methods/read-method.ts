@@ -19,6 +19,8 @@ export interface Slot {
 
 export interface ReadMethod {
   readonly name: string;
+  /** The same where there is room for two or three words. */
+  readonly tab: string;
   /** In one line: when it is the right one. */
   readonly why: string;
   /** The figure that the indicator is brought to, where there is one. */

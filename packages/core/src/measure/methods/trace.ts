@@ -4,6 +4,7 @@ import { HAND_ONLY, BACK_UP } from './shared';
 /** Lift every few degrees round the lobe. Common practice, no source. */
 export const TRACE: ReadMethod = {
   name: 'Full trace',
+  tab: 'Trace',
   why: 'Lift every few degrees round the lobe: events at any height, both centres, lean, lift at TDC and the shape, all from one pass.',
   height: null,
   reads: 'curve',
