@@ -7,12 +7,11 @@ type Trial = Report['trials'][number];
 interface CamBalanceProps {
   readonly trial: Trial;
   readonly cam: Trial['cams'][number];
-  readonly limit: number;
   readonly width: number;
 }
 
 /** Where one cam sits against its target, with the mark of every view that says so. */
-export function CamBalance({ trial, cam: { cam, bank, verdict }, limit, width }: CamBalanceProps) {
+export function CamBalance({ trial, cam: { cam, bank, limit, verdict }, width }: CamBalanceProps) {
   return (
     <Balance
       delta={verdict.delta ?? 0}

@@ -17,9 +17,9 @@ export const cylinderOf = ({ build }: Report, bank: 1 | 2): number => (bank === 
 
 const NOTHING: Draft = {};
 
-/** The cylinder that is being read: as chosen among every lobe, else the one that the cams of its bank are measured at. */
+/** The cylinder that is being read: as chosen among every lobe, else that of the round that is open, else the one that the cams of its bank are measured at. */
 export function readCylinder(report: Report, draft: Draft): number {
-  const chosen = Number(draft.cylinder);
+  const chosen = Number(draft.cylinder ?? report.read.open.at(-1)?.cylinder);
   return chosen >= 1 && chosen <= report.build.engine.cylinders ? chosen : cylinderOf(report, bankOf(report, draft));
 }
 

@@ -70,7 +70,7 @@ export function deriveProof(
   const rows = (held.move?.predicted ?? []).map((predicted) => proofRow(predicted, trial, trials));
   const next = nextReadings(build, trials, trial);
   const verdict = trial.decision.verdict;
-  if (next.length > 0 || !verdict || camsLacking(build, trial))
+  if (next.length > 0 || !verdict || anglesLacking(trials.at(-2), trial))
     return { state: 'due', because: dueBecause(trials, next, zeroProved), rows, next };
   if (verdict.kind === 'leave') return { state: 'proved', because: 'proved', rows, next };
   if (accepted) return { state: 'accepted', because: 'accepted', rows, next };
@@ -79,16 +79,20 @@ export function deriveProof(
   return { state: 'doubt', because: 'doubt', rows, next };
 }
 
-/** Has any cam that was judged before no verdict in this trial yet? */
-const camsLacking = (build: Build, { decision }: TrialFinding): boolean =>
-  decision.cams.some(({ verdict }) => verdict.judged.basis.scale !== undefined) &&
-  camsOf(build).some(({ cam, bank }) => !decision.cams.some((each) => each.cam === cam && each.bank === bank));
+/** Is a cam that was judged by its angle before the move to be read again? */
+const anglesLacking = (before: TrialFinding | undefined, { decision }: TrialFinding): boolean =>
+  (before?.decision.cams ?? []).some(
+    ({ cam, bank, verdict }) =>
+      verdict.judged.basis.scale !== undefined && !decision.cams.some((each) => each.cam === cam && each.bank === bank),
+  );
 
-/** Was a cam judged by the angle of its phaser, in the maker's own scale? */
-const judgedByScale = (trial: TrialFinding | undefined, cam: Cam['cam'], bank: 1 | 2): boolean =>
-  trial?.decision.cams.some(
-    (each) => each.cam === cam && each.bank === bank && each.verdict.judged.basis.scale !== undefined,
-  ) ?? false;
+/** Was a trial judged by the angles of phasers, and this cam by nothing else? What nobody has read before is not asked for now. */
+function goesByAngle(trial: TrialFinding | undefined, cam: Cam['cam'], bank: 1 | 2): boolean {
+  const cams = trial?.decision.cams ?? [];
+  if (!cams.some(({ verdict }) => verdict.judged.basis.scale !== undefined)) return false;
+  const own = cams.find((each) => each.cam === cam && each.bank === bank);
+  return own === undefined || own.verdict.judged.basis.scale !== undefined;
+}
 
 /** What has to be done before the move is known to have worked. */
 function dueBecause(
@@ -97,7 +101,7 @@ function dueBecause(
   zeroProved: boolean,
 ): ProofFinding['because'] {
   const before = trials.at(-2);
-  const byScale = before?.decision.cams.some(({ cam, bank }) => judgedByScale(before, cam, bank)) ?? false;
+  const byScale = before?.decision.cams.some(({ verdict }) => verdict.judged.basis.scale !== undefined) ?? false;
   if (next.length === 0 && byScale) return 'read-angle';
   if (!zeroProved) return 'find-tdc';
   return next.length > 0 ? 'read' : 'read-again';
@@ -133,7 +137,7 @@ function nextReadings(build: Build, trials: readonly TrialFinding[], trial: Tria
   const before = trials.at(-2);
   return camsOf(build).flatMap(({ cam, bank }): ProofReading[] => {
     if (trial.decision.cams.some((each) => each.cam === cam && each.bank === bank)) return [];
-    if (judgedByScale(before, cam, bank)) return [];
+    if (goesByAngle(before, cam, bank)) return [];
     const mine = (before?.views ?? []).filter(
       (view) => view.bank === bank && view.valve !== 'both' && (cam === 'single' || view.valve === cam),
     );

@@ -16,7 +16,7 @@ const cycle = (angle: number): number => ((angle % CYCLE) + CYCLE) % CYCLE;
 /**
  * Every lobe of the engine, in the order in which their peaks come.
  * @param centrelines as printed: intake °ATDC, exhaust °BTDC.
- * @example lobePlaces({ order: [1, 3, 4, 2] }, { intake: 108, exhaust: 112 })[0] // cylinder 4, exhaust, 248 − 180 = 68
+ * @example lobePlaces({ order: [1, 3, 4, 2] }, { intake: 108, exhaust: 112 })[0] // cylinder 3, exhaust: its TDC at 180, its peak 112 before that, at 68
  */
 export function lobePlaces(firing: Firing, centrelines: Readonly<Record<Valve, number>>): LobePlace[] {
   return firingTdcs(firing)

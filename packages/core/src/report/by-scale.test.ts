@@ -77,6 +77,20 @@ test('twin cams on their phasers: judged in the maker’s scale by the manual’
   expect(at.report().sign.open.filter((words) => /TDC|verdict|moved/.test(words))).toEqual([]);
 });
 
+test('where the exhaust has no phaser and was never read, nobody asks for it', () => {
+  const at = book();
+  const { intake, read } = twin(at);
+  read(intake, 0.5, 3.5);
+  const trial = at.write('trial.begun', {
+    after: at.trial,
+    move: { parts: [{ part: intake, to: { at: -3 } }], cams: [], predicted: [] },
+  });
+  expect(at.report().proof).toMatchObject({ state: 'due', next: [] });
+  at.write('phaser.read', { trial, part: intake, nominal: 0.5, tolerance: 2, shows: 2 });
+  expect(at.report().proof).toMatchObject({ state: 'proved', sentence: expect.stringMatching(/early, advanced/) });
+  expect(at.report().trials[1]?.cams[0]?.limit).toBe(2);
+});
+
 test('without what the manual allows an angle is a correction, and no verdict', () => {
   const at = book();
   const { intake } = twin(at);

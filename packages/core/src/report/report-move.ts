@@ -6,7 +6,6 @@ import { atMostDegrees, computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatLength } from '../units/length';
 import type { DriveFinding, PartFinding } from '../findings/derive-drive';
 import type { DirectFinding, MoveSays, MoveStationFinding, PlanFinding } from '../findings/derive-move';
-import { targetInForce } from '../findings/derive-trial';
 import type { Cam } from '../record/cams-of';
 import { lateOrEarly } from './place-words';
 import type { Build } from '../record/fold';
@@ -89,7 +88,7 @@ const leavesWords = ({ cams }: ReportedPlan): string =>
     .join(' ');
 
 function reportPlan(plan: PlanFinding, build: Build, drive: DriveFinding): ReportedPlan {
-  const { limit } = targetInForce(build);
+  const { limit } = plan;
   const { engine, units, wheel } = build.description.body;
   const steps = instruct(
     plan.parts.map(({ part, planned, direct }) => ({

@@ -428,6 +428,7 @@ export const reportSchema = z.strictObject({
           z.strictObject({
             cam: z.enum(['single', 'intake', 'exhaust']),
             bank,
+            limit: degrees.describe('How far from its target it may sit.'),
             verdict: verdictSchema,
             standard: degrees,
             budget: z.array(z.strictObject({ from: z.string(), standard: degrees })).readonly(),

@@ -70,7 +70,7 @@ const reportRound = (round: RoundFinding): ReportedTrial['rounds'][number] =>
         readings: round.readings.map((reading) => ({ ...reading, aside: reading.aside && LEFT_OUT[reading.aside] })),
       };
 
-type ToldCam = Omit<CamFinding, 'verdict'> & { readonly verdict: ToldVerdict };
+type ToldCam = Omit<CamFinding, 'verdict'> & { readonly limit: number; readonly verdict: ToldVerdict };
 
 /** Verdicts in words, kept with what was found: a trial that is over is not decided again, and has nothing new to say. */
 const told = new WeakMap<CamFinding, ToldCam>();
@@ -78,7 +78,7 @@ const told = new WeakMap<CamFinding, ToldCam>();
 function tellOnce(cam: CamFinding, speech: Speech): ToldCam {
   const known = told.get(cam);
   if (known) return known;
-  const fresh = { ...cam, verdict: tellVerdict(cam.verdict, speech) };
+  const fresh = { ...cam, limit: cam.verdict.judged.limit, verdict: tellVerdict(cam.verdict, speech) };
   told.set(cam, fresh);
   return fresh;
 }

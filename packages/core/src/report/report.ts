@@ -54,7 +54,8 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     proof: reportProof(found.proof, {
       verdict: judged,
       accepted: accepted.find(({ view }) => view === null)?.words ?? null,
-      limit: found.target.limit,
+      // A cam that is judged in its maker's scale has the tolerance of that.
+      limit: last?.cams.length ? Math.max(...last.cams.map((cam) => cam.limit)) : found.target.limit,
       banked: build.description.body.engine.secondBank !== undefined,
       gave: moves.find((each) => each.trial === trial?.id)?.words ?? null,
     }),

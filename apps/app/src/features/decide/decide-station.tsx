@@ -186,7 +186,7 @@ function WhatNext({
 
 /** A cam against its target and the limit; of several cams with its name. */
 function WhereItSits({ trial, cam: found }: { readonly trial: Trial; readonly cam: Trial['cams'][number] }) {
-  const { target, build } = useStation().report;
+  const { build } = useStation().report;
   const width = useStationWidth();
   const { cam, bank } = found;
   const name = cam === 'intake' ? 'Intake cam' : 'Exhaust cam';
@@ -197,7 +197,7 @@ function WhereItSits({ trial, cam: found }: { readonly trial: Trial; readonly ca
           {build.engine.secondBank === null ? name : `${name}, bank ${bank}`}
         </Words>
       )}
-      <CamBalance trial={trial} cam={found} limit={target.limit} width={width} />
+      <CamBalance trial={trial} cam={found} width={width} />
     </View>
   );
 }

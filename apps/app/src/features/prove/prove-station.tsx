@@ -20,7 +20,7 @@ import { Accept, Accepted, type Acceptable, acceptablePlace } from '@/steps/acce
 /** Prove: did the move do what it should? Prediction beside measurement. */
 export function ProveStation() {
   const { report, undo } = useStation();
-  const { proof, build, trials, target, card, zero } = report;
+  const { proof, build, trials, card, zero } = report;
   const router = useRouter();
   const dispatch = useAppDispatch();
   const width = useStationWidth();
@@ -63,7 +63,7 @@ export function ProveStation() {
         ? null
         : trial?.cams.map((each) => (
             <View key={`${each.cam} ${each.bank}`} className="items-center">
-              <CamBalance trial={trial} cam={each} limit={target.limit} width={width} />
+              <CamBalance trial={trial} cam={each} width={width} />
             </View>
           ))}
       <View className="max-w-[720px] gap-4 px-4 wide:px-0 pb-8">

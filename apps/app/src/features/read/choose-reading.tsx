@@ -1,7 +1,13 @@
 import { TextLink } from '@/ui/text-link';
 import { Link } from 'expo-router';
 import { Pressable, View } from 'react-native';
-import { READ_METHODS, READ_METHOD_NAMES, type ReadMethodName, slotWords } from '@yosoku/core/measure/read-methods';
+import {
+  READ_METHODS,
+  READ_METHOD_NAMES,
+  type ReadMethodName,
+  readMethod,
+  slotWords,
+} from '@yosoku/core/measure/read-methods';
 import type { Report } from '@yosoku/core/report/report';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
@@ -51,7 +57,8 @@ export function ChooseReading({ choice, onDone }: ChooseReadingProps) {
           </Words>
         )}
         <View role="radiogroup" aria-label="Method">
-          {READ_METHOD_NAMES.map((name) => (
+          {/* The practice engine has one cylinder to measure at, and no spring caps. */}
+          {READ_METHOD_NAMES.filter((name) => !build.practice || !readMethod(name).isFelt).map((name) => (
             <Method
               key={name}
               name={name}
@@ -90,9 +97,11 @@ export function ChooseReading({ choice, onDone }: ChooseReadingProps) {
         <TextLink href={placeHref(build.id, 'trace')} className="self-start py-2" testID="trace-import-link">
           A trace from a file, or pasted
         </TextLink>
-        <TextLink href={placeHref(build.id, 'lobes')} className="self-start py-2" testID="lobes-link">
-          Every lobe: all cylinders, one beside the other
-        </TextLink>
+        {build.practice ? null : (
+          <TextLink href={placeHref(build.id, 'lobes')} className="self-start py-2" testID="lobes-link">
+            Every lobe: all cylinders, one beside the other
+          </TextLink>
+        )}
       </View>
     </StationBody>
   );
