@@ -17,8 +17,10 @@ export interface ToBegin {
 }
 
 /** Where an exercise begins, or goes on. */
-export const practicePlace = (run: Pick<PracticeRun, 'id' | 'exercise'>): Href =>
-  `/builds/${run.id}/${EXERCISES[run.exercise].tdc === 'proved' ? 'read' : 'zero'}`;
+export function practicePlace({ id, exercise }: Pick<PracticeRun, 'id' | 'exercise'>): Href {
+  const { goal, tdc } = EXERCISES[exercise];
+  return `/builds/${id}/${goal === 'lobe' ? 'lobes' : tdc === 'proved' ? 'read' : 'zero'}`;
+}
 
 const anySeed = (): number => crypto.getRandomValues(new Int32Array(1))[0] ?? 1;
 

@@ -31,7 +31,8 @@ export function DialPicture({ live, units, size }: DialPictureProps) {
     };
   }, [live.engine, units]);
   const shows = dialShows(live.engine, stand);
-  const words = `Dial on the ${stand.dial.on}: ${formatComputedLength(shows, units).replace('-', '−')}.`;
+  const where = stand.dial.cylinder === undefined ? '' : ` of cylinder ${stand.dial.cylinder}`;
+  const words = `Dial on the ${stand.dial.on}${where}: ${formatComputedLength(shows, units).replace('-', '−')}.`;
   return (
     <View testID="dial" role="img" aria-label={words} style={{ width: size, height: size }}>
       <Face size={size} units={units} theme={theme} />

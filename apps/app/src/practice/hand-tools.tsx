@@ -1,6 +1,7 @@
 import { Pressable, Text, View } from 'react-native';
 import {
   type Stand,
+  dialMovedOn,
   dialPut,
   dialZeroed,
   lifterPushed,
@@ -35,10 +36,11 @@ export function HandTools({ live, stand, hands, onHands, onTrouble }: HandToolsP
     if (fitted) live.change(() => fitted);
   };
   const place = (): void => live.change((now) => dialPut(engine, now, NEXT_PLACE[now.dial.on]));
+  const cylinder = (): void => live.change((now) => dialMovedOn(engine, now));
   const zero = (): void => live.change((now) => dialZeroed(engine, now));
   const wheel = (): void => onHands(hands === 'crank' ? 'wheel' : 'crank');
   const push = (): void => live.change((now) => lifterPushed(engine, now));
-  useShortcuts({ s: stop, d: place, z: zero, w: wheel, l: push });
+  useShortcuts({ s: stop, d: place, c: cylinder, z: zero, w: wheel, l: push });
   return (
     <View className="flex-row flex-wrap border-t border-hairline">
       <Tool
@@ -54,6 +56,14 @@ export function HandTools({ live, stand, hands, onHands, onTrouble }: HandToolsP
         says={`Dial: ${stand.dial.on}. Put it on the ${NEXT_PLACE[stand.dial.on]}`}
         onPress={place}
       />
+      {engine.others ? (
+        <Tool
+          testID="tool-cylinder"
+          label={`Cyl ${stand.dial.cylinder ?? 1}`}
+          says={`The dial is at cylinder ${stand.dial.cylinder ?? 1}. Put it on the next`}
+          onPress={cylinder}
+        />
+      ) : null}
       <Tool
         testID="tool-wheel"
         label={hands === 'crank' ? 'Move wheel' : 'Tighten it'}

@@ -87,9 +87,13 @@ function Asking({ run, report }: { readonly run: PracticeRun; readonly report: R
 }
 
 /** What the logbook says by now. */
-function soFar({ exercise }: PracticeRun, { zero, verdict }: Report): string {
-  if (EXERCISES[exercise].goal === 'tdc')
-    return zero.state === 'proved' ? 'TDC is found and proved.' : 'TDC is not proved yet.';
+function soFar({ exercise }: PracticeRun, { zero, verdict, read, trials }: Report): string {
+  const { goal } = EXERCISES[exercise];
+  if (goal === 'lobe') {
+    const said = trials.at(-1)?.everyLobe.flatMap(({ words }) => words) ?? [];
+    return `${read.everyLobe.read} of ${read.everyLobe.all} lobes read. ${said.join(' ')}`.trim();
+  }
+  if (goal === 'tdc') return zero.state === 'proved' ? 'TDC is found and proved.' : 'TDC is not proved yet.';
   return verdict.headline;
 }
 

@@ -60,6 +60,8 @@ const UNEVEN = 2.5;
 
 /** The lobes of a trial beside each other: lift, and the centreline where it was read. Only kinds of which more than one cylinder was read. */
 export function deriveLobes(rounds: readonly RoundFinding[], build: Build, card: CompletedCard): LobeTable[] {
+  // Mostly one cylinder was read: then there is nothing to stand beside it.
+  if (rounds.every(({ cylinder }) => cylinder === rounds[0]?.cylinder)) return [];
   const sound = rounds.filter(({ problem, lacking }) => problem === null && lacking === 0);
   return VALVES.flatMap((valve) =>
     (['lobe', 'valve'] as const).flatMap((at): LobeTable[] => {

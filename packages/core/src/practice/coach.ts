@@ -20,6 +20,7 @@ export function adviceFor(exercise: ExerciseName, scenario: Scenario, stand: Sta
   if (zero.state !== 'proved') return zeroAdvice(scenario, stand, report);
   if (goal === 'tdc') return { sentence: 'TDC is proved. Press “Show me the truth”.', at: 'done' };
   if (stand.stop !== null) return engine('Take the stop out (“Stop out”): the cam wants whole turns.');
+  if (goal === 'lobe') return lobeAdvice(stand, report);
   if (verdict.kind === 'waiting' || verdict.kind === 'measure-again') return readAdvice(scenario, stand, report);
   if (goal === 'cam')
     return { sentence: `${verdict.headline} That is the answer: press “Show me the truth”.`, at: 'done' };
@@ -67,6 +68,15 @@ function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report)
     sentence: 'It stands against the stop. Read the wheel under the pointer, and type that at Zero.',
     at: 'zero',
   };
+}
+
+function lobeAdvice({ dial }: Stand, { read, trials }: Report): Advice {
+  const { next, sentence } = read.everyLobe;
+  if (!next || trials.some(({ everyLobe }) => everyLobe.some(({ differs }) => differs)))
+    return { sentence: 'Every lobe says which it is, under Read. Press “Show me the truth”.', at: 'done' };
+  if ((dial.cylinder ?? 1) !== next.cylinder || dial.on !== next.valve)
+    return engine(`Put the dial on cylinder ${next.cylinder}, ${next.valve}: “Cyl” and “Dial”.`);
+  return { sentence: `${sentence} Type it at Every lobe.`, at: 'read' };
 }
 
 function readAdvice({ engine: whole }: Scenario, stand: Stand, { read }: Report): Advice {

@@ -3,9 +3,10 @@ import type { Entry } from '../record/entry';
 import type { Report } from '../report/report-schema';
 import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
+import { formatComputedLength } from '../units/length';
 import type { Stand } from '../simulation/whole-engine';
 import { CAUSES, type Cause } from './causes';
-import { EXERCISES, type ExerciseName } from './exercises';
+import { EXERCISES, type ExerciseName, type Goal } from './exercises';
 import { type JudgedReading, judgeReadings } from './judge-reading';
 import type { Scenario } from './scenario';
 
@@ -86,7 +87,11 @@ export function debrief(
         goal === 'tdc' ? 80 : 20,
       );
   }
-  if (goal !== 'tdc') {
+  if (goal === 'lobe') {
+    const { row, got } = lobeFound(scenario, report);
+    rows.push(row);
+    mark('The worn lobe', got, 80);
+  } else if (goal !== 'tdc') {
     const really = stand.advance.intake;
     const delta = report.verdict.delta;
     const off = delta === null ? null : delta - really;
@@ -131,7 +136,42 @@ export function debrief(
     0,
     marks.reduce((sum, { got }) => sum + got, 0),
   );
-  return { rows, told: goal === 'tdc' ? tdcTold(scenario) : CAUSES[scenario.cause].told, readings, marks, score };
+  return { rows, told: toldOf(goal, scenario), readings, marks, score };
+}
+
+/** What was true, told at the end. */
+function toldOf(goal: Goal, scenario: Scenario): string {
+  if (goal === 'tdc') return tdcTold(scenario);
+  const worn = scenario.engine.others?.worn;
+  return goal === 'lobe' && worn
+    ? `The ${worn.valve} lobe of cylinder ${worn.cylinder} had lost ${formatComputedLength(worn.by, scenario.base.units)}; the others were alike.`
+    : CAUSES[scenario.cause].told;
+}
+
+/** The lobes that were named, against the one that is worn: half for one that is only asked for again, or one of two. */
+function lobeFound({ engine }: Scenario, { trials }: Report) {
+  const worn = engine.others?.worn;
+  const named = (trials.at(-1)?.everyLobe ?? []).flatMap(({ valve, rows }) =>
+    rows.flatMap(({ cylinder, lift }) =>
+      lift?.state === 'differs' || lift?.state === 'perhaps'
+        ? [{ valve, cylinder, sure: lift.state === 'differs' }]
+        : [],
+    ),
+  );
+  const hit = named.find(({ valve, cylinder }) => valve === worn?.valve && cylinder === worn.cylinder);
+  const right = hit?.sure === true && named.length === 1;
+  return {
+    row: {
+      what: 'The worn lobe',
+      truth: `cylinder ${worn?.cylinder ?? 1}, ${worn?.valve ?? 'intake'}`,
+      found:
+        named.length === 0
+          ? 'none named'
+          : named.map(({ valve, cylinder }) => `cylinder ${cylinder}, ${valve}`).join('; '),
+      right,
+    },
+    got: right ? 1 : hit ? 0.5 : 0,
+  };
 }
 
 const tdcTold = ({ mount }: Scenario): string =>
@@ -148,6 +188,8 @@ export function isAnswered(exercise: ExerciseName, report: Report, answer: Cause
       return report.proof.state === 'proved';
     case 'cause':
       return answer !== null;
+    case 'lobe':
+      return report.trials.some(({ everyLobe }) => everyLobe.some(({ differs }) => differs));
     case 'free':
       return true;
   }

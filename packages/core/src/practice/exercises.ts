@@ -1,11 +1,13 @@
 import type { Lobe } from '../cam/lobe';
+import { firingTdcs } from '../crank/firing';
+import type { WheelRing } from '../crank/wheel';
 import type { VirtualLifter } from '../simulation/follow';
 import { type Random, makeRandom } from '../statistics/random';
 import type { Cause } from './causes';
 import type { PracticeBase, Scenario } from './scenario';
 
-/** tdc: true TDC proved. cam: how far off it sits. proof: moved and proved. cause: what is wrong. free: nothing is asked. */
-export type Goal = 'tdc' | 'cam' | 'proof' | 'cause' | 'free';
+/** tdc: true TDC proved. cam: how far off it sits. proof: moved and proved. cause: what is wrong. lobe: which one is worn. free: nothing is asked. */
+export type Goal = 'tdc' | 'cam' | 'proof' | 'cause' | 'lobe' | 'free';
 
 export interface Exercise {
   readonly title: string;
@@ -21,6 +23,8 @@ export interface Exercise {
   readonly guided: boolean;
   /** Does the wheel carry a second set of numbers? */
   readonly twoRings?: true;
+  /** Can the lobes of all cylinders be measured? One of them is worn then. */
+  readonly everyLobe?: true;
   readonly make: (random: Random) => Twist;
 }
 
@@ -143,6 +147,17 @@ export const EXERCISES = {
     guided: false,
     make: one('wheel-slipped'),
   },
+  'worn-lobe': {
+    title: 'One lobe of many',
+    task: 'It misses on one cylinder. Read the lift of every lobe and find the one that is worn.',
+    level: 4,
+    minutes: 20,
+    goal: 'lobe',
+    tdc: 'proved',
+    guided: false,
+    everyLobe: true,
+    make: () => ({}),
+  },
   'other-cam': {
     title: 'From an unmarked box',
     task: 'A cam came without its box. Is it the one of the card?',
@@ -188,6 +203,22 @@ export interface OwnTwist {
   readonly lifter: VirtualLifter['kind'];
 }
 
+/** The other row of numbers on a wheel with two. */
+const secondRing = ({ ring }: WheelRing): WheelRing => (ring === '0-90' ? { ring: '0-180' } : { ring: '0-90' });
+
+/** All cylinders as they fire, and a lobe of one beside the first that has lost some hundredths of a millimetre. */
+function othersOf({ engine }: PracticeBase, random: Random): NonNullable<Scenario['engine']['others']> {
+  const tdcs = firingTdcs({ order: engine.firingOrder, angles: engine.firingAngles });
+  return {
+    fires: Object.fromEntries(tdcs.map(({ cylinder, after }) => [cylinder, after])),
+    worn: {
+      cylinder: 1 + Math.floor(random.even() * engine.cylinders),
+      valve: random.even() < 0.5 ? 'intake' : 'exhaust',
+      by: between(random, 0.3, 0.6),
+    },
+  };
+}
+
 const BLEEDS = 0.006;
 const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
 
@@ -197,7 +228,7 @@ const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
  */
 export function makeScenario(name: ExerciseName, base: PracticeBase, seed: number, own?: OwnTwist): Scenario {
   const random = makeRandom(seed);
-  const { make, tdc, twoRings }: Exercise = EXERCISES[name];
+  const { make, tdc, twoRings, everyLobe }: Exercise = EXERCISES[name];
   const twist: Twist = own
     ? {
         ahead: own.ahead,
@@ -213,8 +244,9 @@ export function makeScenario(name: ExerciseName, base: PracticeBase, seed: numbe
       crank: { stroke, rod, ...(pinOffset === undefined ? {} : { pinOffset }) },
       rotation,
       ring: base.ring,
-      ...(twoRings ? { rings: [base.ring.ring === '0-90' ? { ring: '0-180' } : { ring: '0-90' }] } : {}),
+      ...(twoRings && { rings: [secondRing(base.ring)] }),
       lobes: { intake: ground(base.lobes.intake), exhaust: ground(base.lobes.exhaust) },
+      ...(everyLobe && { others: othersOf(base, random) }),
       lifter: twist.lifter ?? ordinary.lifter,
       slack: twist.slack ?? ordinary.slack,
       slips,

@@ -31,6 +31,8 @@ const EYE = { wheel: 0.6, dial: 0.05 } as const;
 /** As good as on its lobe, mm; slack that is as good as taken up, crank degrees. */
 const ON_LOBE = 0.01;
 const TAKEN_UP = 0.05;
+/** A dial that was zeroed higher on the lobe than this was not zeroed on its base circle, mm. */
+const OFF_BASE = 0.03;
 
 interface Found {
   readonly judgement: Judgement;
@@ -96,6 +98,9 @@ function judgeCam(scenario: Scenario, stand: Stand, entry: EntryOf<'reading.take
   const { valve, shows, approach, wheel } = entry.body;
   if (stand.dial.on !== valve)
     return { judgement: 'misread', words: `The dial stood on the ${stand.dial.on}, not on the ${valve}.` };
+  const { cylinder = 1 } = stand.dial;
+  if (cylinder !== entry.body.cylinder)
+    return { judgement: 'misread', words: `The dial stood at cylinder ${cylinder}, not at ${entry.body.cylinder}.` };
   const { shown, off } = figureOf(entry);
   if (Math.abs(dialShows(engine, stand) - shown) > EYE.dial)
     return {
@@ -104,6 +109,8 @@ function judgeCam(scenario: Scenario, stand: Stand, entry: EntryOf<'reading.take
     };
   const misread = wheel ? misreadWheel(engine, stand, ringPosition(wheel)) : null;
   if (misread) return misread;
+  if (shows.kind === 'peak-lift' && stand.dial.zero > OFF_BASE)
+    return { judgement: 'misread', words: 'The dial had not been zeroed on the base circle.' };
   if ('flank' in shows && rising(scenario, stand, valve) !== (shows.flank === 'opening'))
     return { judgement: 'wrong-side', words: 'It stood on the other flank of the lobe.' };
   if (approach === 'forward' && (stand.lag > TAKEN_UP || stand.run < 0))

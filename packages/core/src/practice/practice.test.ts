@@ -92,6 +92,31 @@ describe('an exercise', () => {
     expect(job.debrief().readings.map(({ judgement }) => judgement)).toEqual(['helped', 'helped']);
   });
 
+  test('the worn lobe is found by reading them all as one is led, wherever it is', () => {
+    for (const seed of SEEDS) {
+      const scenario = makeScenario('worn-lobe', PRACTICE_SIX, seed);
+      const job = practising('worn-lobe', scenario);
+      job.everyLobe();
+      const worn = scenario.engine.others?.worn;
+      const { rows, readings, score, told } = job.debrief();
+      expect(rows).toEqual([
+        expect.objectContaining({ truth: `cylinder ${worn?.cylinder}, ${worn?.valve}`, right: true }),
+      ]);
+      expect(readings).toHaveLength(12);
+      expect(readings.filter(({ judgement }) => judgement !== 'helped')).toEqual([]);
+      expect(score).toBe(100);
+      expect(told).toMatch(new RegExp(`The ${worn?.valve} lobe of cylinder ${worn?.cylinder} had lost 0\\.0\\d\\d in`));
+    }
+  });
+
+  test('zeroed anywhere but on the base circle, lifts are told as what they are, and cost', () => {
+    const job = practising('worn-lobe', makeScenario('worn-lobe', PRACTICE_SIX, 3));
+    job.everyLobe(true);
+    const { readings, score } = job.debrief();
+    expect(readings.some(({ words }) => /not been zeroed on the base circle/.test(words))).toBe(true);
+    expect(score).toBeLessThan(100);
+  });
+
   test('a reading from the wrong side is named, with the slack that stands in it, and costs', () => {
     const scenario = makeScenario('slack', PRACTICE_SIX, 3);
     const job = practising('slack', scenario);

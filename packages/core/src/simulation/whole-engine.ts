@@ -12,6 +12,11 @@ export interface WholeEngine extends DrivenCam {
   readonly ring: WheelRing;
   /** Further numbers of the same wheel. */
   readonly rings?: readonly WheelRing[] | undefined;
+  /** The other cylinders, where every lobe can be measured: when each fires after the first, crank degrees, and the lobe that has lost some lift, mm. */
+  readonly others?: {
+    readonly fires: Readonly<Record<number, number>>;
+    readonly worn: { readonly cylinder: number; readonly valve: Valve; readonly by: number };
+  };
   /** A wheel that is not tight: turned so far after it was set, it has slipped by so much. */
   readonly slips: { readonly after: number; readonly by: number } | null;
 }
@@ -27,7 +32,13 @@ export interface Stand extends CamStand {
   readonly mount: number;
   /** How far below the top the stop holds the piston, mm; null without a stop. */
   readonly stop: number | null;
-  readonly dial: { readonly on: DialPlace; /** Travel at which it shows 0, mm. */ readonly zero: number };
+  readonly dial: {
+    readonly on: DialPlace;
+    /** At which cylinder; left out: the first. */
+    readonly cylinder?: number;
+    /** Travel at which it shows 0, mm. */
+    readonly zero: number;
+  };
   /** Turned since the wheel was set last, either way. */
   readonly turned: number;
   readonly slipped: boolean;
@@ -104,8 +115,31 @@ export function withStop(engine: WholeEngine, stand: Stand): Stand | null {
 export const withoutStop = (stand: Stand): Stand => ({ ...stand, stop: null });
 
 /** Travel of what the dial sits on, mm: a lifter up from its base circle, or the piston up from the bottom of its stroke. */
-export const travel = (engine: WholeEngine, stand: Stand, on: DialPlace): number =>
-  on === 'piston' ? engine.crank.stroke - pistonBelow(engine, stand) : stand.lifted[on];
+export function travel(engine: WholeEngine, stand: Stand, on: DialPlace): number {
+  if (on === 'piston') return engine.crank.stroke - pistonBelow(engine, stand);
+  const { cylinder = 1 } = stand.dial;
+  const { others } = engine;
+  if (!others) return stand.lifted[on];
+  // Solid lifters follow: where it fires later, its lobes come by so much later.
+  const after = stand.crank - (others.fires[cylinder] ?? 0);
+  return lobeLift(wornAt(engine, cylinder, on), stand.advance, on, after, stand.lag);
+}
+
+/** The cam as it is at one cylinder: the nose of a worn lobe is lower. */
+function wornAt(engine: WholeEngine, cylinder: number, valve: Valve): DrivenCam {
+  const worn = engine.others?.worn;
+  if (worn?.cylinder !== cylinder || worn.valve !== valve) return engine;
+  const lobe = engine.lobes[valve];
+  return { ...engine, lobes: { ...engine.lobes, [valve]: { ...lobe, peak: lobe.peak - worn.by } } };
+}
+
+/** The dial put on the lifters of the next cylinder in number; on engines of which only the first can be measured it stays. */
+export function dialMovedOn(engine: WholeEngine, stand: Stand): Stand {
+  const count = Object.keys(engine.others?.fires ?? {}).length;
+  if (count === 0) return stand;
+  const cylinder = ((stand.dial.cylinder ?? 1) % count) + 1;
+  return dialZeroed(engine, { ...stand, dial: { ...stand.dial, cylinder } });
+}
 
 /** What the dial shows, mm. */
 export const dialShows = (engine: WholeEngine, stand: Stand): number =>
@@ -118,7 +152,7 @@ export const dialZeroed = (engine: WholeEngine, stand: Stand): Stand => ({
 
 /** The dial put elsewhere: it shows 0 there until it is zeroed where that is wanted. */
 export const dialPut = (engine: WholeEngine, stand: Stand, on: DialPlace): Stand =>
-  on === stand.dial.on ? stand : dialZeroed(engine, { ...stand, dial: { on, zero: 0 } });
+  on === stand.dial.on ? stand : dialZeroed(engine, { ...stand, dial: { ...stand.dial, on, zero: 0 } });
 
 /** The wheel turned on its hub by so many ring degrees, the crank held. */
 export const wheelTurned = (stand: Stand, by: number): Stand => ({

@@ -11,6 +11,7 @@ import type { Scenario } from '../practice/scenario';
 import {
   type Stand,
   againstStop,
+  dialMovedOn,
   dialPut,
   dialShows,
   dialZeroed,
@@ -110,6 +111,30 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
       turn(20);
       until(-1.27, 'falling');
       reading('closing');
+    },
+    /** Every lobe as Read leads to it: the dial put there, zeroed on its base circle, turned on to the peak. `sloppy` zeroes it on the flank. */
+    everyLobe: (sloppy = false): void => {
+      for (let next = report().read.everyLobe.next; next; next = report().read.everyLobe.next) {
+        const { cylinder, valve, peak } = next;
+        while ((stand.dial.cylinder ?? 1) !== cylinder) stand = dialMovedOn(engine, stand);
+        stand = dialPut(engine, stand, valve);
+        const to = (angle: number): void => turn((((angle - stand.crank) % 720) + 720) % 720);
+        to(peak - (sloppy ? 60 : 180));
+        stand = dialZeroed(engine, stand);
+        to(peak);
+        write('reading.taken', {
+          setting: null,
+          trial: report().read.trial ?? '',
+          round: id(),
+          method: 'identity',
+          cylinder,
+          valve,
+          sitsOn: 'lifter',
+          shows: { kind: 'peak-lift', lift: Math.round(Math.abs(dialShows(engine, stand)) * 1e3) / 1e3 },
+          approach: 'forward',
+          wheel: null,
+        });
+      }
     },
     say: (cause: Cause): void => void (answer = cause),
     debrief: (hints = 0): Debrief => debrief({ exercise, scenario, entries, trail, stand, hints, answer }, report()),

@@ -9,6 +9,7 @@ import {
   slotWords,
 } from '@yosoku/core/measure/read-methods';
 import type { Report } from '@yosoku/core/report/report';
+import { usePractice } from '@/practice/practice-frame';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
 import { useShortcuts } from '@/ui/use-shortcuts';
@@ -38,6 +39,9 @@ export function ChooseReading({ choice, onDone }: ChooseReadingProps) {
   const { read, prepare, build } = report;
   const { method } = choice;
   const table = READ_METHODS[method];
+  // Most practice engines have one cylinder to measure at.
+  const practice = usePractice(build.id);
+  const everyLobe = practice === null || practice.scenario.engine.others !== undefined;
   useShortcuts({ Enter: onDone, n: onDone });
   const put = (text: string): string => slotWords(text, { at: 'the height', valve: choice.valve, on: choice.sitsOn });
   return (
@@ -57,7 +61,7 @@ export function ChooseReading({ choice, onDone }: ChooseReadingProps) {
           </Words>
         )}
         <View role="radiogroup" aria-label="Method">
-          {/* The practice engine has one cylinder to measure at, and no spring caps. */}
+          {/* The practice engine has no spring caps. */}
           {READ_METHOD_NAMES.filter((name) => !build.practice || !readMethod(name).isFelt).map((name) => (
             <Method
               key={name}
@@ -97,11 +101,11 @@ export function ChooseReading({ choice, onDone }: ChooseReadingProps) {
         <TextLink href={placeHref(build.id, 'trace')} className="self-start py-2" testID="trace-import-link">
           A trace from a file, or pasted
         </TextLink>
-        {build.practice ? null : (
+        {everyLobe ? (
           <TextLink href={placeHref(build.id, 'lobes')} className="self-start py-2" testID="lobes-link">
             Every lobe: all cylinders, one beside the other
           </TextLink>
-        )}
+        ) : null}
       </View>
     </StationBody>
   );
