@@ -12,7 +12,7 @@ const SPEAKS = 0.5;
  * What it does that the cam sits where it sits and not on its target: trapped compression from the slider-crank, the rest as common practice has it, no
  * promise. Of twin cams only what the intake does.
  * @returns sentences; none where it sits on its target, or nothing was measured.
- * @example whatItDoes(report) // ["What 2.0° late, retarded does here.", "The cylinder traps 8.41 to 1 …", …]
+ * @example whatItDoes(report) // ["What 2.0° late, retarded, does here, …", "The cylinder traps 8.41 to 1 …", …]
  */
 export function whatItDoes({ trials, build, card }: Report): string[] {
   const trial = trials.at(-1);
@@ -36,7 +36,7 @@ export function whatItDoes({ trials, build, card }: Report): string[] {
     (by) => whatIf(lobes, by, USUAL_HEIGHT.in, cylinder).trapped?.ratio ?? null,
   );
   const words = [
-    `What ${computedDegrees(Math.abs(delta))} ${lateOrEarly(delta)} does here, as common practice has it:`,
+    `What ${computedDegrees(Math.abs(delta))} ${lateOrEarly(delta)}, does here, as common practice has it:`,
   ];
   if (now != null && then != null)
     words.push(
