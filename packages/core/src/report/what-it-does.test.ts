@@ -34,7 +34,9 @@ test('a late cam traps less, an early one more, and what stands there is no prom
   expect(onTarget - now).toBeLessThan(0.6);
   const [early = NaN, target = NaN] = ratios(-4);
   expect(early).toBeGreaterThan(target);
-  expect(whatItDoes(late(4).at.report())[0]).toMatch(/^What 4\.0° late, retarded, does here, as common practice has it/);
+  expect(whatItDoes(late(4).at.report())[0]).toMatch(
+    /^What 4\.0° late, retarded, does here, as common practice has it/,
+  );
 });
 
 test('on its target, or without a verdict, there is nothing to say', () => {
