@@ -1,6 +1,5 @@
 import { VALVES, type Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
-import { type Lobe, advanced } from '../cam/lobe';
 import {
   type MeasuredGap,
   type Tightest,
@@ -12,8 +11,8 @@ import {
 import { type Outcome, type Problem, problem } from '../problem';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
-import { measuredLobe } from './measured-lobe';
 import { crankOf } from './readings/zero-passes';
+import { standingLobe } from './standing-lobe';
 
 /** Valve to piston, as it stands now. Lengths mm, crank degrees. */
 export interface ClearanceFinding {
@@ -41,30 +40,6 @@ export interface GapCase {
   readonly measured: readonly MeasuredGap[];
 }
 
-/**
- * The lobe of the first bank as the cam stands in a trial: as measured there, else as measured before and moved since as was expected.
- * null where nobody can say: never measured, or moved since by who knows what.
- */
-function lobeIn(
-  build: Build,
-  trials: readonly TrialFinding[],
-  at: number,
-  card: CompletedCard,
-  valve: Valve,
-): Lobe | null {
-  let moved = 0;
-  for (let i = at; i >= 0; i -= 1) {
-    const measured = measuredLobe(trials[i]?.banks[0], card, valve);
-    if (measured) return moved === 0 ? measured : advanced(measured, moved);
-    const { why, move } = build.trials[i] ?? {};
-    if (why !== 'moved') continue;
-    const expected = move?.cams.find(({ cam, bank }) => bank === 1 && (cam === 'single' || cam === valve));
-    if (!expected) return null;
-    moved += expected.by;
-  }
-  return null;
-}
-
 /** What the gap of a valve is worked out from, or what is missing for it. */
 export function gapCaseOf(
   build: Build,
@@ -74,7 +49,7 @@ export function gapCaseOf(
 ): Outcome<{ readonly found: GapCase }> {
   const crank = crankOf(build.description.body);
   const facing = build.clearance?.body[valve];
-  const now = lobeIn(build, trials, trials.length - 1, card, valve);
+  const now = standingLobe(build, trials, trials.length - 1, card, valve)?.lobe;
   const gaps = gapsOf(build, valve);
   if (gaps.length === 0)
     return problem(
@@ -110,7 +85,7 @@ export function gapCaseOf(
   };
   const measured = gaps.flatMap(({ trial, at, gap }): MeasuredGap[] => {
     const place = trials.findIndex(({ id }) => id === trial);
-    const then = place < 0 ? null : lobeIn(build, trials, place, card, valve);
+    const then = place < 0 ? null : standingLobe(build, trials, place, card, valve)?.lobe;
     return then ? [{ at, gap, camAhead: now.nose - then.nose }] : [];
   });
   return measured.length > 0

@@ -1,6 +1,16 @@
 import { z } from 'zod';
 import { degrees, valve } from './parts-schema';
 
+export const lobeSchema = z
+  .strictObject({
+    peak: z.number().describe('Millimetres.'),
+    nose: degrees.describe('Cycle angle.'),
+    half: degrees,
+    power: z.number(),
+    lean: degrees,
+  })
+  .describe('lift = peak·(1 − u²)^power at nose + half·u + lean·u², u from −1 to 1.');
+
 const compared = z
   .strictObject({
     value: z.number(),
@@ -29,6 +39,14 @@ export const everyLobe = z
     }),
   )
   .describe('Lifts of all cylinders, millimetres, and centrelines where they were read, degrees as printed.');
+
+/** The lobe of the first bank as the cam stands now, or null where nobody can say. */
+export const standing = z
+  .strictObject({
+    lobe: lobeSchema,
+    isCarried: z.boolean().describe('Measured before, and carried on by what was expected of the moves since.'),
+  })
+  .nullable();
 
 /** Which lobe is read next, and how many are. */
 export const everyLobePlan = z.strictObject({

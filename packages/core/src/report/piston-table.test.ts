@@ -43,3 +43,35 @@ test.each(['', 'ten', '−15, 200', '1e9', Array.from({ length: 30 }, (_, at) =>
   '“%s” is refused',
   (typed) => expect(parseAngles(typed).ok).toBe(false),
 );
+
+test('after a move the valves stand where the cam was moved to, and not where they were read before it', () => {
+  const at = book();
+  at.write('card.entered', {
+    replaces: null,
+    intake: { centreline: 107, lobeLift: 8.382, timing: [{ height: 1.27, at: 'lobe', opens: 21, closes: 55 }] },
+  });
+  const setting = at.proved();
+  at.pair(setting, 67, 147);
+  at.round('lift-at-tdc', 'intake', [{ shows: { kind: 'tdc-lift', lift: 2.6 }, at: 0 }], { setting });
+  const [before] = pistonTable(at.report(), [15]);
+  const moved = at.write('trial.begun', {
+    after: at.trial,
+    move: { parts: [], cams: [{ cam: 'single', bank: 1, by: 4, standard: 0.3 }], predicted: [] },
+  });
+  const [top, after] = pistonTable(at.report(), [0, 15]);
+  expect([top?.intake?.from, after?.intake?.from]).toEqual(['carried', 'carried']);
+  // 4° earlier it is as far open as it was 4° later.
+  expect(pistonTable(at.report(), [11])[0]?.intake?.lobe).toBeCloseTo(before?.intake?.lobe ?? NaN, 9);
+  // Moved once more by who knows what: nobody can say, and the card's is called what it is.
+  at.write('trial.begun', { after: moved });
+  expect(pistonTable(at.report(), [15])[0]?.intake?.from).toBe('card');
+});
+
+test('what was read at another cylinder stands for that cylinder alone', () => {
+  const at = book();
+  const setting = at.proved();
+  at.pair(setting, 67, 147);
+  const shows = { kind: 'tdc-lift' as const, lift: 2.6 };
+  at.round('lift-at-tdc', 'intake', [{ shows, at: 120 }], { setting, cylinder: 5 });
+  expect(pistonTable(at.report(), [0])[0]?.intake?.from).not.toBe('read');
+});

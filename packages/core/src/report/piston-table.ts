@@ -4,8 +4,8 @@ import { READ_METHODS } from '../measure/read-methods';
 import { pistonDrop } from '../crank/slider-crank';
 import type { Report } from './report-schema';
 
-/** Where a lift comes from: read there, the traced curve, the lobe through the readings, or the card's lobe as printed. */
-export type LiftFrom = 'read' | 'trace' | 'measured' | 'card';
+/** Where a lift comes from: read there, the traced curve, the lobe through the readings, that lobe carried on by a move that was not measured, or the card's as printed. */
+export type LiftFrom = 'read' | 'trace' | 'measured' | 'carried' | 'card';
 
 export interface PistonRow {
   /** Crank degrees after the TDC between exhaust and intake; negative before. */
@@ -24,8 +24,8 @@ export interface PistonLift {
 }
 
 /** Most angles on one sheet, and how far from TDC anybody asks: beyond it the piston is out of reach. Crank degrees. */
-export const MOST_ANGLES = 25;
-export const FURTHEST = 90;
+const MOST_ANGLES = 25;
+const FURTHEST = 90;
 /** A lift was read "there" within this of the angle, crank degrees. */
 const SAME_PLACE = 0.25;
 
@@ -56,7 +56,7 @@ export function parseAngles(
 }
 
 /**
- * Where the pistons and valves stand about the TDC between exhaust and intake, for who cuts the pockets: as the cam sits in the newest trial that was measured.
+ * Where the pistons and valves stand about the TDC between exhaust and intake, for who cuts the pockets: as the cam stands now.
  * @param angles crank degrees after that TDC.
  */
 export function pistonTable(report: Report, angles: readonly number[]): PistonRow[] {
@@ -74,30 +74,34 @@ function liftAt(report: Report, valve: Valve, at: number): PistonLift | null {
   const found = ofLobe(report, valve, at);
   if (!found) return null;
   const printed = report.card.printed?.[valve];
-  const ratio = report.build.engine.rockerRatio?.[valve] ?? printed?.ratio ?? null;
-  const lash = printed?.lashHot ?? printed?.lashCold ?? 0;
+  const direct = report.prepare.asItStands?.lifter === 'bucket';
+  const ratio = report.build.engine.rockerRatio?.[valve] ?? printed?.ratio ?? (direct ? 1 : null);
+  // As for the clearance: cold, as it is measured.
+  const lash = printed?.lashCold ?? printed?.lashHot ?? 0;
   return { ...found, valve: ratio === null ? null : Math.max(0, found.lobe * ratio - lash) };
 }
 
-/** The lift of the lobe, by the best that is known of it. */
-function ofLobe({ trials, card }: Report, valve: Valve, at: number): Omit<PistonLift, 'valve'> | null {
-  for (const trial of [...trials].reverse()) {
-    const read = trial.rounds.findLast(
-      (round) =>
-        READ_METHODS[round.method].reads === 'tdc-lift' &&
-        round.valve === valve &&
-        round.sitsOn !== 'valve' &&
-        round.problem === null &&
-        round.lift !== null &&
-        Math.abs(at - (round.pastTdc ?? 0)) <= SAME_PLACE,
-    );
-    if (read?.lift != null) return { lobe: read.lift, from: 'read' };
-    const trace = trial.traces.findLast((each) => each.valve === valve && each.placed && each.sitsOn !== 'valve');
-    const traced = trace ? onCurve(trace.curve, at) : null;
-    if (traced !== null) return { lobe: traced, from: 'trace' };
-    const lobe = trial.lobes[valve];
-    if (lobe) return { lobe: lobeAt(lobe, at).lift, from: 'measured' };
-  }
+/** The lift of the lobe as the cam stands now, by the best that is known of it. Only what was read since the last move speaks for itself. */
+function ofLobe({ trials, standing, card }: Report, valve: Valve, at: number): Omit<PistonLift, 'valve'> | null {
+  const trial = trials.at(-1);
+  const read = trial?.rounds.findLast(
+    (round) =>
+      READ_METHODS[round.method].reads === 'tdc-lift' &&
+      round.valve === valve &&
+      round.cylinder === trial.cylinder &&
+      round.sitsOn !== 'valve' &&
+      round.problem === null &&
+      round.lift !== null &&
+      Math.abs(at - (round.pastTdc ?? 0)) <= SAME_PLACE,
+  );
+  if (read?.lift != null) return { lobe: read.lift, from: 'read' };
+  const trace = trial?.traces.findLast(
+    (each) => each.valve === valve && each.bank === 1 && each.placed && each.sitsOn !== 'valve',
+  );
+  const traced = trace ? onCurve(trace.curve, at) : null;
+  if (traced !== null) return { lobe: traced, from: 'trace' };
+  const now = standing[valve];
+  if (now) return { lobe: lobeAt(now.lobe, at).lift, from: now.isCarried ? 'carried' : 'measured' };
   const printed = card.lobes[valve];
   return printed ? { lobe: lobeAt(printed, at).lift, from: 'card' } : null;
 }
@@ -116,6 +120,7 @@ const FROM_WORDS: Readonly<Record<LiftFrom, string>> = {
   read: 'read there',
   trace: 'from the trace',
   measured: 'from the lobe through the readings',
+  carried: 'from the lobe as it was measured before the last move, carried on by what that should have given',
   card: 'from the card’s lobe, as printed: not measured',
 };
 /** `liftFromWords('trace')` is "from the trace". */

@@ -82,10 +82,13 @@ export function nextReading(
 }
 
 /**
- * What the card's lifts at TDC mean for the target, and for a degree of advance: "The card wants 0.107 in here. 1° of advance is 0.004 in more." At the lobe.
+ * What the card's lifts at TDC mean for the target, and for a degree of advance: "The target means 0.107 in here, at the lobe. 1° of advance is 0.004 in more."
  * @returns null where the card prints fewer than two.
  */
-export function tdcLiftWords({ card, target, build }: TdcCard, valve: Valve): string | null {
+export function tdcLiftWords(
+  { card, target, build }: Pick<Report, 'card' | 'target' | 'build'>,
+  valve: Valve,
+): string | null {
   const wanted = valve === 'intake' ? target.intakeCentreline : target.exhaustCentreline;
   const printed = card.printed?.[valve]?.liftAtTdc ?? [];
   const found = wanted === null ? null : liftForCentreline(valve, printed, wanted);
@@ -93,4 +96,3 @@ export function tdcLiftWords({ card, target, build }: TdcCard, valve: Valve): st
   const length = (mm: number): string => formatComputedLength(mm, build.units);
   return `The target means ${length(found.lift)} here, at the lobe. 1° of advance is ${length(Math.abs(found.perAdvance))} ${found.perAdvance > 0 ? 'more' : 'less'}.`;
 }
-type TdcCard = Pick<Report, 'card' | 'target' | 'build'>;

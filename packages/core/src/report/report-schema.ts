@@ -8,7 +8,7 @@ import { FAULT_NAMES } from '../verdict/faults';
 import { VERDICT_KINDS } from '../verdict/verdict';
 import { camCardSchema } from '../record/entries/card';
 import { closingReport } from './closing-schema';
-import { everyLobe, everyLobePlan } from './lobes-schema';
+import { everyLobe, everyLobePlan, lobeSchema, standing } from './lobes-schema';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
 
 const verdictSchema = z.strictObject({
@@ -47,16 +47,6 @@ const wantedSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('centreline'), centreline: degrees }),
 ]);
 const sitsOn = z.enum(['lobe', 'lifter', 'bucket', 'valve']);
-const lobeSchema = z
-  .strictObject({
-    peak: z.number().describe('Millimetres.'),
-    nose: degrees.describe('Cycle angle.'),
-    half: degrees,
-    power: z.number(),
-    lean: degrees,
-  })
-  .describe('lift = peak·(1 − u²)^power at nose + half·u + lean·u², u from −1 to 1.');
-
 /** Everything that can be said of a build: the screens, the printed sheet and the command line all speak from it. */
 export const reportSchema = z.strictObject({
   format: z.literal('yosoku-report'),
@@ -277,11 +267,13 @@ export const reportSchema = z.strictObject({
       })
       .describe('The contact that is met once more after the last reading: has anything moved since TDC?'),
   }),
+  standing: z.strictObject({ intake: standing, exhaust: standing }),
   trials: z.array(
     z.strictObject({
       id: z.string(),
       number: z.number(),
       note: z.string().nullable(),
+      cylinder: z.number().describe('Whose lobes place the cam; of two banks, that of the first.'),
       everyLobe,
       begunAt: z.string().describe('By the device’s clock: for people.'),
       why: z.enum(['moved', 'checked']),

@@ -43,6 +43,7 @@ export function reportTrial(
     id,
     number,
     note,
+    cylinder: trial.cylinder,
     everyLobe: reportLobes(trial.lobes, speech.units),
     begunAt,
     why,

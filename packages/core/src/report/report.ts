@@ -14,6 +14,7 @@ import { reportProof } from './report-proof';
 import type { Report, ReportVerdict } from './report-schema';
 import { reportSign } from './report-sign';
 import { reportTrial } from './report-trial';
+import { standingLobe } from '../findings/standing-lobe';
 import { reportLobePlan } from './report-lobes';
 import { reportWear } from './report-wear';
 import { reportClosing, reportZero } from './report-zero';
@@ -87,6 +88,7 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
       closing: reportClosing(trial?.closing ?? NO_CLOSING_CHECK, units),
     },
     verdict: judged ?? noVerdict(found, last?.faults[0]),
+    standing: standingOf(found),
     drive: reportDrive(drive),
     experience: [...drive.experience],
     move: reportMove(found.move, build, drive, judged),
@@ -94,6 +96,12 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     sheet: makeSheet(entries, found, told, troubled).map((section) => ({ ...section, rows: [...section.rows] })),
   };
 }
+
+/** Both lobes where they stand now. */
+const standingOf = ({ build, trials, card }: Findings): Report['standing'] => ({
+  intake: standingLobe(build, trials, trials.length - 1, card, 'intake'),
+  exhaust: standingLobe(build, trials, trials.length - 1, card, 'exhaust'),
+});
 
 /** What was left as it is, in words. */
 const reportAccepted = (accepted: Findings['accepted']): Report['accepted'] =>
