@@ -123,8 +123,9 @@ export function createApi(
       return c.json({ ok, database: ok ? 'answers' : 'cannot be reached' }, ok ? 200 : 503);
     })
     .route('/', signInRoutes({ db, sessions, attempts, callerOf, log }))
-    .route('/', buildRoutes({ db, sessions, deriver, summaries, log }))
+    // Before the builds: what they require of all below them would be asked twice.
     .route('/', documentRoutes(db, sessions, deriver))
+    .route('/', buildRoutes({ db, sessions, deriver, summaries, log }))
     .route('/', hardwareRoutes(db, sessions, summaries))
     .route('/', practiceRoutes(db, sessions))
     .route('/', instrumentRoutes(db, sessions));

@@ -36,8 +36,7 @@ function asPdf(c: Context, bytes: Uint8Array, plain: string, name: string): Resp
 /** What is printed of a build. */
 export const documentRoutes = (db: Db, sessions: Sessions, deriver: Deriver) =>
   new Hono<SignedIn>()
-    .use('/builds/*', sessions.required)
-    .get('/builds/:id/sheet.pdf', checkedQuery(paperSchema), async (c) => {
+    .get('/builds/:id/sheet.pdf', sessions.required, checkedQuery(paperSchema), async (c) => {
       const id = c.req.param('id');
       const { shopId, shopName } = c.get('account');
       await requireBuild(db, shopId, id);
@@ -45,7 +44,7 @@ export const documentRoutes = (db: Db, sessions: Sessions, deriver: Deriver) =>
       const { name, bytes } = await deriver.run('sheet', { buildId: id, printing });
       return asPdf(c, bytes, 'build-sheet', name);
     })
-    .get('/builds/:id/pistons.pdf', checkedQuery(pistonSchema), async (c) => {
+    .get('/builds/:id/pistons.pdf', sessions.required, checkedQuery(pistonSchema), async (c) => {
       const id = c.req.param('id');
       const { shopId, shopName } = c.get('account');
       await requireBuild(db, shopId, id);
