@@ -1,7 +1,7 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, openBrowser, signIn } from './browser';
-import { goTo } from './places';
+import { answer, goTo } from './places';
 import { tapReading } from './proved-build';
 
 jest.setTimeout(240_000);
@@ -23,12 +23,6 @@ async function newBuild(name: string, cylinders: string, order: string, more: ()
   await more();
   await browser.press('begin');
 }
-/** Answers a question with several answers by the words of one. */
-async function answer(question: string, label: string): Promise<void> {
-  const group = await browser.find(`[data-testid="${question}"]`);
-  for (const radio of await group.findElements({ css: '[role=radio]' }))
-    if ((await radio.getText()) === label) await radio.click();
-}
 const tapLift = async (figures: string): Promise<void> => {
   for (const key of figures) await browser.press(`key-${key}`);
   await browser.press('record');
@@ -39,10 +33,10 @@ test('phone: no wheel, and a valve let down on the piston: marks on the rim to a
   await signIn(browser, 'mara', 'layout-dye-demo');
   await newBuild('Sedge Fen four', '4', '1-3-4-2');
   await browser.find('[data-testid="method"]');
-  await answer('at-head', 'On');
-  await answer('at-plugHole', 'No');
-  await answer('at-wheel', 'No');
-  await answer('at-indicator', 'Yes');
+  await answer(browser, 'at-head', 'On');
+  await answer(browser, 'at-plugHole', 'No');
+  await answer(browser, 'at-wheel', 'No');
+  await answer(browser, 'at-indicator', 'Yes');
   await browser.seeText('method', /Dropped valve/);
   // 7.162 in across is 22.5 in round: a sixteenth of a turn is 1.406 in.
   await browser.fill('rim-size', '7.162');
@@ -70,7 +64,7 @@ test('phone: a wheel with two sets of numbers, through centreline and events wit
   browser = await openBrowser(server.base, PHONE);
   await signIn(browser, 'mara', 'layout-dye-demo');
   await newBuild('Withy Lock six', '6', '1-5-3-6-2-4', async () => {
-    await answer('engine-secondRing', '0 to 90 four times');
+    await answer(browser, 'engine-secondRing', '0 to 90 four times');
   });
   await browser.press('zero-begin');
   for (const pass of [1, 2]) {
@@ -108,7 +102,7 @@ test('wide: twin cams on their phasers, judged in the maker’s scale, to the pr
   browser = await openBrowser(server.base, WIDE);
   await signIn(browser, 'mara', 'layout-dye-demo');
   await newBuild('Plover Head four', '4', '1-3-4-2', async () => {
-    await answer('engine-cams', 'One each');
+    await answer(browser, 'engine-cams', 'One each');
   });
   await browser.find('[data-testid="zero-begin"]');
   await browser.press('other-methods');
@@ -135,7 +129,7 @@ test('wide: twin cams on their phasers, judged in the maker’s scale, to the pr
     await browser.fill('hardware-from', '-20');
     await browser.fill('hardware-to', '20');
     await browser.press('describe-keep');
-    await answer('part-cam', cam === 'intake' ? 'Intake' : 'Exhaust');
+    await answer(browser, 'part-cam', cam === 'intake' ? 'Intake' : 'Exhaust');
     await browser.press('part-fit');
     await browser.find(`[data-testid="phaser-nominal-${cam}"]`);
   }
@@ -185,4 +179,35 @@ test('phone: every lobe of an eight, led from one to the next; the worn one is n
   await browser.seeText('sheet', /Every exhaust lobe/);
   await goTo(browser, 'sign');
   await browser.seeMain(/exhaust lobe of cylinder 4/);
+});
+
+test('phone: a build like an earlier one; its card by two letters; where piston and valves stand for who cuts the pockets', async () => {
+  browser = await openBrowser(server.base, PHONE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await browser.press('new-build');
+  await browser.fill('like-search', 'lark');
+  await browser.press('like-offer');
+  await browser.seeText('like', /Like Lark Mill eight[\s\S]*card Lark 250-108, target, timing set/);
+  await browser.fill('engine-name', 'Lark Mill eight, the second');
+  await browser.press('begin');
+  await browser.find('[data-testid="zero-begin"]');
+  await goTo(browser, 'card');
+  await browser.seeText('kin', /The last of this kind came in: Lark Mill eight 4\.5° late, retarded/);
+  await goTo(browser, 'pistons');
+  await browser.seeMain(/from the card’s lobe, as printed: not measured/);
+  await browser.fill('piston-angles', '200');
+  await browser.seeMain(/“200” is no angle from −90 to 90/);
+  await goTo(browser, 'move');
+  await browser.seeText('drive', /Nine-keyway/);
+  // An empty build is offered the shop's cards by what is typed.
+  await browser.visit('/');
+  await newBuild('Teal Beck four', '4', '1-3-4-2');
+  await browser.find('[data-testid="zero-begin"]');
+  await goTo(browser, 'card');
+  await browser.fill('card-name', 'lark');
+  await browser.press('card-offer');
+  await browser.driver.wait(
+    async () => (await (await browser.find('[data-testid="card-centreline"]')).getAttribute('value')) === '108',
+    20_000,
+  );
 });

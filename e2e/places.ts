@@ -18,3 +18,10 @@ export async function openBuild(browser: Browser, name: string, place: string): 
   if (address === null) throw new Error(`no build is called ${name}`);
   await browser.visit(address.replace(/[^/]+$/, place));
 }
+
+/** Answers a question with several answers by the words of one. */
+export async function answer(browser: Browser, question: string, label: string): Promise<void> {
+  const group = await browser.find(`[data-testid="${question}"]`);
+  for (const radio of await group.findElements({ css: '[role=radio]' }))
+    if ((await radio.getText()) === label) await radio.click();
+}

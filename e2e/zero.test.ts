@@ -1,6 +1,7 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { answer } from './places';
 
 jest.setTimeout(180_000);
 
@@ -24,13 +25,6 @@ async function newBuild(name: string): Promise<void> {
   await browser.find('[data-testid="method"]');
 }
 
-/** Answers one of the questions about what is there. */
-const answer = async (question: string, label: string): Promise<void> => {
-  const group = await browser.find(`[data-testid="at-${question}"]`);
-  for (const radio of await group.findElements({ css: '[role=radio]' }))
-    if ((await radio.getText()) === label) await radio.click();
-};
-
 async function tap(figures: string, side?: string): Promise<void> {
   for (const key of figures) await browser.press(`key-${key}`);
   if (side) await browser.press(`side-${side}`);
@@ -44,7 +38,7 @@ test('phone: no wheel, two marks on the rim and a tape, to a proved mark and a c
   await signIn(browser, 'mara', 'layout-dye-demo');
   await newBuild('Rush Mill four');
   await browser.press('at-wheel');
-  await answer('wheel', 'No');
+  await answer(browser, 'at-wheel', 'No');
   await browser.seeText('method', /Rim marks/);
   await browser.press('zero-begin');
   await browser.seeMain('Measure the balancer first');
@@ -81,7 +75,7 @@ test('wide: equal drop, a slip that is offered to be exchanged, and how good it 
   browser = await openBrowser(server.base, WIDE);
   await signIn(browser, 'mara', 'layout-dye-demo');
   await newBuild('Osier Lane four');
-  await answer('indicator', 'Yes');
+  await answer(browser, 'at-indicator', 'Yes');
   await browser.press('other-methods');
   await browser.press('method-equal-drop');
   await browser.seeText('method', /Equal drop/);
@@ -187,7 +181,7 @@ test('Prepare: checks by what stands there, end play judged, a skip only with a 
   await browser.press('zero-rule-equal-drop');
   await browser.seeText('zero-rule', /Equal drop/);
   await newBuild('Sallow Bank four');
-  await answer('indicator', 'Yes');
+  await answer(browser, 'at-indicator', 'Yes');
   await browser.seeText('method', /Equal drop/);
   await browser.visit((await browser.driver.getCurrentUrl()).replace(server.base, '').replace('zero', 'prepare'));
   await browser.press('stands');
