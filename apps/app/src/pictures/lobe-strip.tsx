@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import Svg, { Circle, G, Line, Rect, Text as SvgText } from 'react-native-svg';
 import type { Report } from '@yosoku/core/report/report';
-import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
+import { decimal } from '@yosoku/core/units/decimal';
+import { type LengthUnit, MM_PER_INCH, formatComputedLength } from '@yosoku/core/units/length';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
@@ -51,7 +52,7 @@ export function LobeStrip({ table, units, width }: LobeStripProps) {
             fontFamily="BarlowSemiCondensed_400Regular"
             fill={theme.soft}
           >
-            {`${at > 0 ? '+' : '−'}${formatComputedLength(Math.abs(at), units).replace(/ .*/, '')}`}
+            {`${at > 0 ? '+' : '−'}${units === 'in' ? decimal(reach / MM_PER_INCH, 3) : decimal(reach, 2)}`}
           </SvgText>
         ))}
         {lifts.map(({ cylinder, apart, expanded, state }, place) => (

@@ -1,11 +1,13 @@
 import { NORMAL_95 } from '../statistics/normal';
 import { type PhaserHardware, correctAngle } from '../timing-set/electronic-angle';
 import { asCrank } from '../timing-set/kinds/kind';
-import { camsOf, turnedBy } from '../record/cams-of';
+import { type Cam, camsOf, turnedBy } from '../record/cams-of';
 import type { FittedHardware } from '../record/entry';
 import type { Build, Trial } from '../record/fold';
-import { type Verdict, judge } from '../verdict/verdict';
+import { type Basis, type Verdict, judge } from '../verdict/verdict';
 import type { CamFinding } from './derive-verdict';
+
+type Scale = NonNullable<Basis['scale']>;
 
 /** What one reading in the maker's own scale may miss, crank degrees (1 sigma). From memory. */
 const SCALE_READS = 0.15;
@@ -17,6 +19,7 @@ const SCALE_READS = 0.15;
  */
 export function judgeByScale(trial: Trial, build: Build, bank: 1 | 2): CamFinding[] {
   const all = camsOf(build);
+  const banked = build.description.body.engine.secondBank !== undefined;
   return all.flatMap((cam): CamFinding[] => {
     if (cam.bank !== bank) return [];
     const read = trial.phasers.findLast(({ body }) => {
@@ -24,8 +27,9 @@ export function judgeByScale(trial: Trial, build: Build, bank: 1 | 2): CamFindin
       return body.tolerance !== undefined && part !== null && turnedBy(part, all).some(({ key }) => key === cam.key);
     })?.body;
     const hardware = read && fittedOf(build, trial, read.part)?.hardware;
-    if (!read || read.tolerance === undefined || hardware?.kind !== 'phaser') return [];
-    const delta = -advanceOf(hardware, read.nominal, read.shows);
+    if (read?.tolerance === undefined || hardware?.kind !== 'phaser') return [];
+    const { nominal, tolerance, shows } = read;
+    const delta = -advanceOf(hardware, nominal, shows);
     return [
       {
         cam: cam.cam,
@@ -34,8 +38,10 @@ export function judgeByScale(trial: Trial, build: Build, bank: 1 | 2): CamFindin
         budget: [{ from: 'the maker’s instrument', standard: SCALE_READS }],
         chance: 1,
         rule: null,
-        verdict: verdictOf(delta, asCrank(read.tolerance, hardware.stamped), read, cam.cam, {
-          bank: build.description.body.engine.secondBank === undefined ? null : bank,
+        verdict: verdictOf(cam, banked ? bank : null, delta, asCrank(tolerance, hardware.stamped), {
+          nominal,
+          tolerance,
+          shows,
         }),
       },
     ];
@@ -56,28 +62,17 @@ function fittedOf({ trials }: Build, until: Trial, part: string): FittedHardware
   return fitted;
 }
 
-function verdictOf(
-  delta: number,
-  limit: number,
-  { nominal, tolerance, shows }: { nominal: number; tolerance?: number | undefined; shows: number },
-  cam: CamFinding['cam'],
-  { bank }: { readonly bank: 1 | 2 | null },
-): Verdict {
+/** Nothing but the angle speaks: no reading is weighed, and nothing that went wrong can show. */
+function verdictOf(cam: Cam, bank: 1 | 2 | null, delta: number, limit: number, scale: Scale): Verdict {
   return judge({
-    cam,
+    cam: cam.cam,
     bank,
     delta,
     expanded: NORMAL_95 * SCALE_READS,
     spread: 0,
     limit,
     zeroProved: true,
-    basis: {
-      rule: null,
-      count: 1,
-      against: null,
-      contradicted: false,
-      scale: { nominal, tolerance: tolerance ?? 0, shows },
-    },
+    basis: { rule: null, count: 1, against: null, contradicted: false, scale },
     chance: 1,
     named: [],
     doubted: null,

@@ -39,6 +39,8 @@ function lifts(trials: readonly TrialFinding[], valve: Valve): WearFinding[] {
   });
 }
 
+type OfLobe = Pick<WearFinding, 'what' | 'valve' | 'cylinder' | 'at'>;
+
 interface Measured {
   readonly number: number;
   readonly value: number;
@@ -46,10 +48,7 @@ interface Measured {
 }
 
 /** The last measurement against the first. */
-function compare(
-  measured: readonly Measured[],
-  of: Pick<WearFinding, 'what' | 'valve' | 'cylinder' | 'at'>,
-): WearFinding[] {
+function compare(measured: readonly Measured[], of: OfLobe): WearFinding[] {
   const [first, last] = [measured[0], measured.at(-1)];
   if (!first || !last || first === last) return [];
   const change = last.value - first.value;
@@ -59,7 +58,7 @@ function compare(
 
 /** Lobes of the other cylinders, where every lobe was read. */
 function otherLobes(trials: readonly TrialFinding[], valve: Valve): WearFinding[] {
-  const found = new Map<string, { of: Pick<WearFinding, 'what' | 'valve' | 'cylinder' | 'at'>; all: Measured[] }>();
+  const found = new Map<string, { of: OfLobe; all: Measured[] }>();
   for (const { lobes, number, cylinder: own } of trials)
     for (const { valve: kind, at, rows } of lobes) {
       if (kind !== valve) continue;

@@ -54,7 +54,7 @@ export function nextLobe(
   let best: { readonly lobe: LobePlace; readonly turn: number } | null = null;
   for (const lobe of left) {
     const ahead = cycle(lobe.peak - at);
-    // Not at rest yet, or no more: it is met again a whole cycle later.
+    // It has begun to lift, or does before it could be zeroed: its peak is met a whole cycle later.
     const turn = ahead < half + MARGIN ? ahead + CYCLE : ahead;
     if (!best || turn < best.turn) best = { lobe, turn };
   }

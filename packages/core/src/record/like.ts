@@ -4,9 +4,8 @@ import { fold } from './fold';
 /** How a build of the same kind came in, before anything was moved. */
 export type Kin = NonNullable<BodyOf<'build.described'>['like']>[number];
 
-/** What a new build can take over from an earlier one: facts alone, no reading, no check. */
+/** What a new build can take over from an earlier one beside its engine and wheel: facts alone, no reading, no check. */
 export interface TakenOver {
-  readonly described: Omit<BodyOf<'build.described'>, 'replaces' | 'like' | 'practice'>;
   readonly card: Omit<BodyOf<'card.entered'>, 'replaces'> | null;
   readonly target: Omit<BodyOf<'target.set'>, 'replaces'> | null;
   /** The drive as it was first fitted there: a new one is started at its marks as that was. */
@@ -26,16 +25,15 @@ const MOST_KIN = 3;
 export function takenOver(entries: readonly Entry[], came: Pick<Kin, 'delta' | 'expanded'> | null): TakenOver | null {
   const build = fold(entries);
   if (!build) return null;
-  const { replaces: _one, like = [], practice: _none, ...described } = build.description.body;
+  const { name, like = [] } = build.description.body;
   const bodyOf = <B extends { readonly replaces: string | null }>(entry: { readonly body: B } | null) => {
     if (!entry) return null;
     const { replaces: _replaces, ...body } = entry.body;
     return body;
   };
   const first = build.trials.find(({ drive }) => drive)?.drive?.body;
-  const own: Kin[] = came ? [{ build: build.description.buildId, name: described.name, ...came }] : [];
+  const own: Kin[] = came ? [{ build: build.description.buildId, name, ...came }] : [];
   return {
-    described,
     card: bodyOf(build.card),
     target: bodyOf(build.target),
     drive: first ? { camTurns: first.camTurns, parts: first.parts } : null,

@@ -1,16 +1,8 @@
 import fc from 'fast-check';
 import { derive } from '@yosoku/core/report/report';
 import { book } from '@yosoku/core/testing/book';
-import {
-  type CardForm,
-  cardForm,
-  cardProblems,
-  emptyCard,
-  eventEcho,
-  eventFigure,
-  readCard,
-  typedCard,
-} from './card-form';
+import { type CardForm, cardForm, cardProblems, emptyCard, eventEcho, readCard, typedCard } from './card-form';
+import { eventFigure } from './event-figure';
 
 const report = () => book().report();
 const form = (typed: Partial<CardForm>): CardForm => ({ ...emptyCard(report(), null), ...typed });

@@ -4,7 +4,8 @@ import { USUAL_HEIGHT } from '@yosoku/core/cam/usual-height';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { EVENT_NAMES, SIDE_WORDS, VALVES, type Valve } from '@yosoku/core/cam/card';
-import { type CylinderKnown, type Tried, effectsOf, whatIf } from '@yosoku/core/cam/what-if';
+import { type Tried, effectsOf, whatIf } from '@yosoku/core/cam/what-if';
+import { cylinderKnown } from '@yosoku/core/report/what-it-does';
 import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
@@ -44,7 +45,7 @@ export function WhatIf() {
   const [chosen, setChosen] = useState<string | null>(null);
   const height = heights.find(({ value }) => value === chosen) ?? heights[0];
   const at = height?.mm ?? USUAL_HEIGHT[build.units];
-  const cylinder = cylinderOf(report);
+  const cylinder = cylinderKnown(report.build);
   if (!base.intake && !base.exhaust) return <NothingToMove />;
 
   const ofCard = whatIf(card.lobes, NOT_MOVED, at, cylinder);
@@ -136,16 +137,6 @@ function heightsOf({ build, card }: Report): { value: string; label: string; mm:
   return [...new Set([...printed, USUAL_HEIGHT[build.units]])]
     .sort((a, b) => b - a)
     .map((mm) => ({ value: String(mm), label: formatLength(mm, build.units), mm }));
-}
-
-function cylinderOf({ build: { engine } }: Report): CylinderKnown {
-  const { stroke, rod, pinOffset, bore, compression } = engine;
-  return {
-    crank: stroke === null || rod === null ? null : { stroke, rod, pinOffset: pinOffset ?? 0 },
-    bore,
-    ratio: compression?.given === 'ratio' ? compression.ratio : null,
-    chamber: compression?.given === 'chamber' ? compression.volume : null,
-  };
 }
 
 interface TableProps {

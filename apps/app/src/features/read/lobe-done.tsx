@@ -52,7 +52,10 @@ export function LobeDone({ choice, round, reading, bar, onAgain }: LobeDoneProps
             ? `Cylinder ${cylinder}, ${valve}: ${READ_METHODS[method].short} recorded.`
             : `Cylinder ${cylinder}, ${valve} centreline: ${computedDegrees(round.centreline)}, counted from its own TDC.`}
         </Words>
-        <Words look="soft">It stands beside the other lobes. Where the cam sits is told by cylinder 1 alone.</Words>
+        <Words look="soft">
+          It stands beside the other lobes. Where the cam sits is told at the cylinder where it is measured, and not by
+          this.
+        </Words>
         <ZeroNotice />
       </View>
     </StationBody>
