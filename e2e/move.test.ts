@@ -99,7 +99,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
   await tapCentreline('64¾', '149¾');
   await goTo('prove');
   await browser.seeText('sentence', /^Proved\. The cam sits 0\.[12345]° late/);
-  await browser.seeText('gave', /went 5\.3° earlier.*its label says \+6\.0°/);
+  await browser.seeText('gave', /went 5\.3° earlier.*its label says 6\.0° earlier/);
   await browser.seeText('comparison', /107\.25° ATDC; 0\.8° later than predicted/);
   await expectAccessible();
 
@@ -201,7 +201,7 @@ test('wide: twin cams, each with its move; set by the indicator and proved by ke
   await readPair('134', '2', /EVO 46° BBDC, EVC 2° ATDC/);
   await goTo('prove');
   await browser.seeText('sentence', /^Proved\. The intake cam sits.*The exhaust cam sits/);
-  await browser.seeText('gave', /The intake cam went 3\.\d° earlier.*its label says \+3\.2°/);
+  await browser.seeText('gave', /The intake cam went 3\.\d° earlier.*its label says 3\.2° earlier/);
   await expectAccessible();
   // The old school’s two marks.
   await goTo('move');

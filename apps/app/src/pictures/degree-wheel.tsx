@@ -1,5 +1,7 @@
+import { rimDegrees } from '@yosoku/core/crank/rim';
 import type { Rotation } from '@yosoku/core/crank/rotation';
 import { type WheelRing, ringWords } from '@yosoku/core/crank/wheel';
+import { MM_PER_INCH } from '@yosoku/core/units/length';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { Animated, Text, View } from 'react-native';
 import Svg, { Circle, Defs, Line, Path, Pattern, Rect, Text as SvgText } from 'react-native-svg';
@@ -190,13 +192,14 @@ interface FaceProps {
 
 const Face = memo(function Face({ ring, others, sign, theme }: FaceProps) {
   const ticks = useMemo(() => {
+    if (ring.ring === 'rim') return tapeTicks(ring);
     const every = (step: number, length: number, not: number): string =>
       Array.from({ length: 360 / step }, (_, i) => i * step)
         .filter((at) => at % not !== 0)
         .map((at) => stroke(RIM - length, RIM, at))
         .join('');
     return { fine: every(1, 7, 5), middle: every(5, 11, 10), coarse: every(10, 15, 361) + stroke(RIM - 15, RIM, 0) };
-  }, []);
+  }, [ring]);
   return (
     <>
       <Circle r={RIM} fill={theme.raised} stroke={theme.line} strokeWidth="1.5" />
@@ -211,6 +214,17 @@ const Face = memo(function Face({ ring, others, sign, theme }: FaceProps) {
     </>
   );
 });
+
+/** A rim has no degrees: the inches or centimetres of a tape laid round it from the mark, both ways. */
+function tapeTicks({ unit, round }: Extract<WheelRing, { ring: 'rim' }>) {
+  const step = rimDegrees(unit === 'in' ? MM_PER_INCH : 10, round);
+  const lines = (every: number, length: number): string =>
+    Array.from({ length: Math.floor(180 / every) }, (_, i) => (i + 1) * every)
+      .flatMap((at) => [stroke(RIM - length, RIM, at), stroke(RIM - length, RIM, -at)])
+      .join('');
+  const finest = unit === 'in' ? step / 8 : step / 5;
+  return { fine: lines(finest, 6), middle: lines(step / 2, 10), coarse: lines(step, 16) + stroke(RIM - 22, RIM, 0) };
+}
 
 interface NumbersProps extends Pick<FaceProps, 'ring' | 'sign' | 'theme'> {
   readonly radius: number;

@@ -5,6 +5,7 @@ import {
   dialPut,
   dialZeroed,
   lifterPushed,
+  markedHere,
   withStop,
   withoutStop,
 } from '@yosoku/core/simulation/whole-engine';
@@ -38,7 +39,11 @@ export function HandTools({ live, stand, hands, onHands, onTrouble }: HandToolsP
   const place = (): void => live.change((now) => dialPut(engine, now, NEXT_PLACE[now.dial.on]));
   const cylinder = (): void => live.change((now) => dialMovedOn(engine, now));
   const zero = (): void => live.change((now) => dialZeroed(engine, now));
-  const wheel = (): void => onHands(hands === 'crank' ? 'wheel' : 'crank');
+  const noWheel = engine.ring.ring === 'rim';
+  const wheel = (): void => {
+    if (noWheel) live.change(markedHere);
+    else onHands(hands === 'crank' ? 'wheel' : 'crank');
+  };
   const push = (): void => live.change((now) => lifterPushed(engine, now));
   useShortcuts({ s: stop, d: place, c: cylinder, z: zero, w: wheel, l: push });
   return (
@@ -64,15 +69,24 @@ export function HandTools({ live, stand, hands, onHands, onTrouble }: HandToolsP
           onPress={cylinder}
         />
       ) : null}
-      <Tool
-        testID="tool-wheel"
-        label={hands === 'crank' ? 'Move wheel' : 'Tighten it'}
-        says={
-          hands === 'crank' ? 'Move wheel: slacken it, and turn it on its hub' : 'Tighten it: the wheel is held again'
-        }
-        chosen={hands === 'wheel'}
-        onPress={wheel}
-      />
+      {noWheel ? (
+        <Tool
+          testID="tool-wheel"
+          label="Mark here"
+          says="Mark here: make the mark on the rim where the pointer stands"
+          onPress={wheel}
+        />
+      ) : (
+        <Tool
+          testID="tool-wheel"
+          label={hands === 'crank' ? 'Move wheel' : 'Tighten it'}
+          says={
+            hands === 'crank' ? 'Move wheel: slacken it, and turn it on its hub' : 'Tighten it: the wheel is held again'
+          }
+          chosen={hands === 'wheel'}
+          onPress={wheel}
+        />
+      )}
       {engine.lifter.kind === 'solid' ? null : (
         <Tool testID="tool-push" label="Lifters down" says="Lifters down: push them on their lobes" onPress={push} />
       )}

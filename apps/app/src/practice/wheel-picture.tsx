@@ -77,6 +77,7 @@ export function WheelPicture({ live, size, hands }: WheelPictureProps) {
   }, [hands, live]);
   const at = underPointer(stand);
   const reading = formatReading(readingAt(ring, Math.round(at * 4) / 4));
+  const what = ring.ring === 'rim' ? 'Rim of the balancer with a tape on it' : 'Degree wheel';
   return (
     <View className="items-center">
       <View ref={host} testID="practice-wheel" {...useGrip(live, hands, sign, size)}>
@@ -90,7 +91,7 @@ export function WheelPicture({ live, size, hands }: WheelPictureProps) {
           turn="forward"
           figure=""
           word=""
-          description={`Degree wheel, the engine runs ${rotation}. Under the pointer: ${reading}.`}
+          description={`${what}, the engine runs ${rotation}. Under the pointer: ${reading}.`}
         />
       </View>
     </View>

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
+import { keyOfAccepted, lobesKey } from '@yosoku/core/findings/accepted';
+import { lobesThatDiffer } from '@yosoku/core/findings/derive-lobes';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { cutText } from '@yosoku/core/units/text';
@@ -33,7 +35,7 @@ export function acceptablePlace({ trials, verdict }: Report): Acceptable | null 
 export function Accept({ accept, onDone }: { readonly accept: Acceptable; readonly onDone: () => void }) {
   const { report, write } = useStation();
   const dispatch = useAppDispatch();
-  const view = accept.of.what === 'figure' ? accept.of.view : null;
+  const view = keyOfAccepted(accept.of);
   const place = `${report.build.id}/accept/${view ?? 'place'}`;
   const reason = useAppSelector((state) => state.drafts[place]?.text ?? '');
   const [asked, setAsked] = useState(false);
@@ -102,24 +104,47 @@ export function Accepted() {
   ));
 }
 
-const titleOf = ({ trials }: Report, key: string): string =>
-  trials.at(-1)?.views.find((view) => view.key === key)?.title ?? '';
+function titleOf({ trials }: Report, key: string): string {
+  const { views = [], everyLobe = [] } = trials.at(-1) ?? {};
+  const table = everyLobe.find((each) => lobesKey(each) === key);
+  return table ? lobesTitle(table) : (views.find((view) => view.key === key)?.title ?? '');
+}
 
-/** Figures that are not the card’s and that nobody has accepted yet, each to be accepted. */
+const lobesTitle = ({ valve, at }: Lobes): string =>
+  at === 'lobe' ? `Every ${valve} lobe` : `Every lift at the ${valve} valve`;
+
+/** Figures that are not the card’s, lobes that are not like the others, and that nobody has accepted yet: each to be accepted. */
 export function NotTheCards({ onAccept }: { readonly onAccept: (accept: Acceptable) => void }) {
   const { trials, accepted } = useStation().report;
-  const open = (trials.at(-1)?.views ?? []).filter(
-    ({ differs, key }) => differs && !accepted.some(({ view, stands }) => view === key && stands),
-  );
-  return open.map(({ key, title, shows, value, remark }) => (
-    <View key={key} className="items-start">
-      <QuietButton
-        testID={`accept-${key}`}
-        label={`${title}: accept it as it is`}
-        onPress={() =>
-          onAccept({ of: { what: 'figure', view: key, value }, said: `${title}: ${shows}. ${remark ?? ''}`.trim() })
-        }
-      />
-    </View>
-  ));
+  const { views = [], everyLobe = [] } = trials.at(-1) ?? {};
+  const open: readonly { readonly key: string; readonly title: string; readonly accept: Acceptable }[] = [
+    ...views
+      .filter(({ differs }) => differs)
+      .map(({ key, title, shows, value, remark }) => ({
+        key,
+        title,
+        accept: {
+          of: { what: 'figure' as const, view: key, value },
+          said: `${title}: ${shows}. ${remark ?? ''}`.trim(),
+        },
+      })),
+    ...everyLobe
+      .filter(({ differs }) => differs)
+      .map((table) => ({ key: lobesKey(table), title: lobesTitle(table), accept: acceptLobes(table) })),
+  ];
+  return open
+    .filter(({ key }) => !accepted.some(({ view, stands }) => view === key && stands))
+    .map(({ key, title, accept }) => (
+      <View key={key} className="items-start">
+        <QuietButton testID={`accept-${key}`} label={`${title}: accept it as it is`} onPress={() => onAccept(accept)} />
+      </View>
+    ));
+}
+
+type Lobes = Report['trials'][number]['everyLobe'][number];
+
+function acceptLobes(table: Lobes): Acceptable {
+  const { valve, at, uneven, words } = table;
+  const differ = lobesThatDiffer(table).map(({ cylinder, figure, apart }) => ({ cylinder, figure, apart }));
+  return { of: { what: 'lobes', valve, at, uneven, differ }, said: words.join(' ') };
 }

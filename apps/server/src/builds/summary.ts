@@ -38,11 +38,11 @@ export async function renewSummary(db: Db, buildId: string): Promise<void> {
   await retried(() =>
     db.transaction(async (tx) => {
       await tx.delete(hardwareMove).where(eq(hardwareMove.buildId, buildId));
-      const moves = (report?.experience ?? []).map(({ library, from, to, gave, standard }, place) => ({
+      const moves = (report?.experience ?? []).map(({ library, from, to, gave, standard, took }, place) => ({
         buildId,
         place,
         hardwareId: library,
-        settings: { from, to },
+        settings: { from, to, ...(took === undefined ? {} : { took }) },
         gave: gave.toFixed(6),
         standard: standard.toFixed(6),
       }));

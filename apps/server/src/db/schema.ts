@@ -17,7 +17,8 @@ import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Entry } from '@yosoku/core/record/entry';
 import type { ExerciseName } from '@yosoku/core/practice/exercises';
-import type { Hardware, Setting } from '@yosoku/core/timing-set/hardware';
+import type { Hardware } from '@yosoku/core/timing-set/hardware';
+import type { ObservedMove } from '@yosoku/core/timing-set/learned-response';
 
 const uuid = (name: string) => char(name, { length: 36 });
 const moment = (name: string) => datetime(name, { mode: 'date', fsp: 3 });
@@ -147,7 +148,7 @@ export const hardwareMove = mysqlTable(
       .references(() => build.id),
     place: int('place').notNull(),
     hardwareId: uuid('hardware_id').notNull(),
-    settings: json('settings').$type<{ readonly from: Setting; readonly to: Setting }>().notNull(),
+    settings: json('settings').$type<Pick<ObservedMove, 'from' | 'to' | 'took'>>().notNull(),
     gave: decimal('gave', { precision: 9, scale: 6 }).notNull(),
     standard: decimal('standard', { precision: 9, scale: 6 }).notNull(),
   },

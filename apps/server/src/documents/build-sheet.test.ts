@@ -52,7 +52,7 @@ test('a signed build on A4: everything on it as text that can be searched and co
     'TDC proved',
     '69½° after',
     'Set: Nine-keyway crank gear',
-    'its label says +4.0°',
+    'its label says 4.0° earlier',
     'Valve to piston',
     'Mara Quill, 2026-03-01',
     'intake lobe lift 0.310 in',

@@ -18,8 +18,13 @@ test.each(RINGS)('every number on the face of %j stands where it is read', (ring
   }
 });
 
-test('a rim has its mark and no numbers', () =>
-  expect(faceNumbers({ ring: 'rim', round: 565, unit: 'in' }).map(({ text }) => text)).toEqual(['MARK']));
+test('a rim has its mark, and the inches of a tape laid round it both ways', () => {
+  // 565 mm round is 22.2 in: eleven inches each way.
+  const [mark, ...tape] = faceNumbers({ ring: 'rim', round: 565, unit: 'in' });
+  expect(mark).toEqual({ at: 0, text: 'MARK', strong: true });
+  expect(tape).toHaveLength(20);
+  for (const { at, text } of tape) expect(Math.abs((at * 565) / 360 / 25.4)).toBeCloseTo(Number(text), 9);
+});
 
 test('a clockwise engine brings what comes later from the left', () => {
   // Later ring positions lie counter-clockwise on the face of a clockwise engine.

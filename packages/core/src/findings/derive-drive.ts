@@ -3,6 +3,7 @@ import { type Setting, advanceOfSetting } from '../timing-set/hardware';
 import { type ObservedMove, type Response, isSame, learnResponse } from '../timing-set/learned-response';
 import { type Cam, camsOf, turnedBy } from '../record/cams-of';
 import type { TrialFinding } from './derive-trial';
+import { tookFrom } from './work-time';
 import type { FittedHardware } from '../record/entry';
 import type { Build, Trial } from '../record/fold';
 import { whatItGave } from './what-it-gave';
@@ -90,10 +91,11 @@ export function deriveDrive(build: Build, trials: readonly TrialFinding[]): Driv
     const [then, now] = [trials[at - 1], trials[at]];
     if (then && now && trial.why === 'moved') {
       const made = moveOf(before, trial, then, now, cams);
+      const took = tookFrom(build.trials[at - 1], trial);
       moves.set(trial.id, made.finding);
       if (made.observed) {
         const known = observed.get(made.observed.part) ?? [];
-        observed.set(made.observed.part, [...known, made.observed.move]);
+        observed.set(made.observed.part, [...known, { ...made.observed.move, ...(took === null ? {} : { took }) }]);
       }
     }
     standing = after(before, trial);

@@ -28,6 +28,33 @@ describe('every lobe', () => {
     expect(at.report().sign.open.join(' ')).toMatch(/cylinder 5/);
     expect(at.report().sheet.flatMap(({ rows }) => rows.map(({ label }) => label))).toContain('Every intake lobe');
   });
+  it('that differs knowingly is no open point, until another differs, or it differs more', () => {
+    const at = book();
+    lifts(at, [8.38, 8.37, 8.39, 8.38, 8.07, 8.38]);
+    const [table] = tableOf(at);
+    const apart = table?.rows[4]?.lift?.apart ?? 0;
+    at.write('verdict.accepted', {
+      replaces: null,
+      trial: at.trial,
+      of: {
+        what: 'lobes',
+        valve: 'intake',
+        at: 'lobe',
+        uneven: null,
+        differ: [{ cylinder: 5, figure: 'lift', apart }],
+      },
+      said: table?.words.join(' ') ?? '',
+      reason: 'a club engine, one season more',
+    });
+    expect(at.report().sign.open.join(' ')).not.toMatch(/cylinder 5/);
+    expect(at.report().accepted).toMatchObject([{ view: 'every-lobe intake lobe', stands: true }]);
+    lift(at, 5, 'intake', 8.07);
+    expect(at.report().accepted).toMatchObject([{ stands: true }]);
+    // Read twice more at another height: it is not what was accepted.
+    for (const mm of [7.7, 7.7]) lift(at, 5, 'intake', mm);
+    expect(at.report().accepted).toMatchObject([{ stands: false }]);
+    expect(at.report().sign.open.join(' ')).toMatch(/cylinder 5/);
+  });
   it('does not take the lobes of other cylinders for where the cam sits, nor for its lift', () => {
     const at = book();
     at.card();

@@ -42,6 +42,15 @@ export interface LobeTable {
   readonly rows: readonly LobeRow[];
 }
 
+/** The figures of a table that are another than those of the other cylinders, as far as known. */
+export const lobesThatDiffer = ({ rows }: Pick<LobeTable, 'rows'>) =>
+  rows.flatMap(({ cylinder, ...figures }) =>
+    (['lift', 'centreline'] as const).flatMap((figure) => {
+      const found = figures[figure];
+      return found?.state === 'differs' ? [{ cylinder, figure, apart: found.apart, expanded: found.expanded }] : [];
+    }),
+  );
+
 /** Lobes of one camshaft are ground to within this of each other, mm (1 sigma): 0.0005 in. From memory. */
 const GROUND = 0.0127;
 /** Ratios of the rockers of one set, as a share (1 sigma). From memory. */

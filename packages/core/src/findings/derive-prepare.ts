@@ -15,8 +15,9 @@ export interface CheckFinding {
 
 export interface PrepareFinding {
   readonly asItStands:
-    | (Omit<BodyOf<'engine.as-it-stands'>, 'replaces' | 'springs' | 'oneWay'> & {
+    | (Omit<BodyOf<'engine.as-it-stands'>, 'replaces' | 'springs' | 'oneWay' | 'camDrives'> & {
         readonly oneWay: boolean;
+        readonly camDrives: 'distributor' | 'sensor' | 'neither' | null;
         readonly entry: string;
         readonly springs: 'checking' | 'valve' | 'none' | null;
       })
@@ -39,6 +40,7 @@ export function derivePrepare(build: Build): PrepareFinding {
       ...withoutLink(stated.body),
       springs: stated.body.springs ?? null,
       oneWay: stated.body.oneWay ?? false,
+      camDrives: stated.body.camDrives ?? null,
       entry: stated.id,
     },
     checks: names.map((check) => {

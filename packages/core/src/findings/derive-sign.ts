@@ -1,8 +1,9 @@
 import { VALVES, type Valve } from '../cam/card';
-import { SIGN_CHECKS, SIGN_CHECK_NAMES, type SignCheckName } from '../sign/sign-checks';
-import { type AcceptedFinding, placeAccepted } from './accepted';
+import { SIGN_CHECK_NAMES, type SignCheckName, signCheckOf } from '../sign/sign-checks';
+import { type AcceptedFinding, lobesKey, placeAccepted } from './accepted';
 import { ZERO_METHODS } from '../tdc/zero-methods';
 import type { ClearanceFinding } from './derive-clearance';
+import { lobesThatDiffer } from './derive-lobes';
 import type { ProofFinding } from './derive-proof';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
@@ -75,7 +76,7 @@ export function deriveSign(
     const measured = check === 'clearance' && enough;
     return {
       check,
-      ...SIGN_CHECKS[check],
+      ...signCheckOf(check, build.asItStands?.body.camDrives ?? null),
       state: measured ? 'done' : (answer?.body.result ?? 'due'),
       reason: answer?.body.reason ?? null,
       entry: answer?.id ?? null,
@@ -139,12 +140,12 @@ function openPoints(
   for (const view of trial?.views ?? [])
     if (view.differs && !accepted.some((each) => each.view === view.key && each.stands))
       open.push({ code: 'differs', view: view.key });
-  for (const { valve, at, uneven, rows } of trial?.lobes ?? [])
+  for (const table of trial?.lobes ?? [])
     if (
-      uneven !== null ||
-      rows.some(({ lift, centreline }) => [lift, centreline].some((of) => of?.state === 'differs'))
+      (table.uneven !== null || lobesThatDiffer(table).length > 0) &&
+      !accepted.some((each) => each.view === lobesKey(table) && each.stands)
     )
-      open.push({ code: 'lobe-differs', valve, at });
+      open.push({ code: 'lobe-differs', valve: table.valve, at: table.at });
   if (proof.state === 'due') open.push({ code: 'move-unproved' });
   for (const { state, valve } of clearance) if (state === 'tight') open.push({ code: 'tight', valve });
   if (clearance.some(({ state }) => state === 'unknown')) open.push({ code: 'clearance-unknown' });

@@ -2,10 +2,10 @@ import { tableOf } from '../timing-set/hardware';
 import { median } from '../statistics/median';
 import type { Build, Trial } from '../record/fold';
 
-/** How long a move takes, minutes, reading the cam again included; and whether this engine has shown it already. */
+/** How long a move takes, minutes, reading the cam again included; and whether this engine has shown it already, or others of the shop. */
 export interface WorkTime {
   readonly minutes: number;
-  readonly from: 'usual' | 'here';
+  readonly from: 'usual' | 'here' | 'shop';
 }
 
 /** Steps of work, minutes. From memory. */
@@ -14,16 +14,20 @@ const USUAL = { adjust: 15, frontApart: 45, tdcAgain: 20, readAgain: 15 } as con
 const SHORTEST = 3;
 const LONGEST = 240;
 
-/** What it takes to move the cam once more. What it took here before is believed rather than what is usual. */
+/** What it takes to move the cam once more. What it took here before is believed first, then what it took elsewhere in the shop, then what is usual. */
 export function workTime(
   build: Build,
   { frontApart, wheelOff }: { readonly frontApart: boolean; readonly wheelOff: boolean },
 ): WorkTime {
   const before = build.trials.flatMap((trial, at) => {
     const then = build.trials[at - 1];
-    return then && wasFrontApart(build, trial) === frontApart ? (tookFrom(then, trial) ?? []) : [];
+    return wasFrontApart(build, trial) === frontApart ? (tookFrom(then, trial) ?? []) : [];
   });
   if (before.length > 0) return { minutes: median(before), from: 'here' };
+  const elsewhere = (build.trial?.drive?.body.parts ?? [])
+    .filter(({ hardware }) => (tableOf(hardware).work === 'front-apart') === frontApart)
+    .flatMap(({ experience }) => experience.flatMap(({ took }) => took ?? []));
+  if (elsewhere.length > 0) return { minutes: median(elsewhere), from: 'shop' };
   const work = frontApart ? USUAL.frontApart : USUAL.adjust;
   return { minutes: work + (wheelOff ? USUAL.tdcAgain : 0) + USUAL.readAgain, from: 'usual' };
 }
@@ -38,7 +42,8 @@ function wasFrontApart({ trials }: Build, { move }: Trial): boolean | null {
 }
 
 /** From the last reading before a move to the last one that shows what it gave, minutes; null where that tells nothing. */
-function tookFrom(then: Trial, now: Trial): number | null {
+export function tookFrom(then: Trial | undefined, now: Trial): number | null {
+  if (!then) return null;
   const times = (trial: Trial): number[] =>
     trial.rounds.flatMap(({ readings }) => readings.map(({ takenAt }) => Date.parse(takenAt)));
   const [start, end] = [Math.max(...times(then)), Math.max(...times(now))];

@@ -81,7 +81,8 @@ export interface Combined {
   readonly budget: readonly { readonly from: ReadSource; readonly standard: number }[];
 }
 
-export type ReadSource = 'the feel' | 'reading the wheel' | 'the indicator' | 'repeats' | 'TDC';
+export type ReadSource =
+  'the feel' | 'reading the wheel' | 'the indicator' | 'its zero on the base circle' | 'repeats' | 'TDC';
 
 const square = (value: number): number => value * value;
 

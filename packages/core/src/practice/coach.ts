@@ -41,8 +41,18 @@ export function adviceFor(exercise: ExerciseName, scenario: Scenario, stand: Sta
 
 function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report): Advice {
   const { step } = zero;
+  const noWheel = whole.ring.ring === 'rim';
   if (step.does === 'begin')
-    return { sentence: 'Open Zero and begin with the bar across the bore: the head is off.', at: 'zero' };
+    return {
+      sentence: noWheel
+        ? 'Open Zero, say how large the balancer is, and begin with marks on its rim.'
+        : 'Open Zero and begin with the bar across the bore: the head is off.',
+      at: 'zero',
+    };
+  if (step.does === 'set' && noWheel)
+    return engine(
+      `${zero.correction?.ways[0]?.text ?? 'The mark is right.'} Take the stop out, turn the crank until the tape shows so much from the first mark, and press “Mark here”; then say at Zero that it is made.`,
+    );
   if (step.does === 'set') {
     // The crank stands against the stop: the wheel is set where it is held.
     const ways = zero.correction?.ways ?? [];
@@ -64,8 +74,13 @@ function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report)
         ? 'Turn it the way it runs until the piston meets the stop.'
         : 'Turn it back, all the way round, until the piston meets the stop from the other side.',
     );
+  if (noWheel && zero.setting === null && zero.passes.every(({ readings }) => readings.length !== 1))
+    return {
+      sentence: 'It stands against the stop. Press “Mark here”, and record 0 at Zero.',
+      at: 'zero',
+    };
   return {
-    sentence: 'It stands against the stop. Read the wheel under the pointer, and type that at Zero.',
+    sentence: `It stands against the stop. ${noWheel ? 'Measure along the rim from the mark' : 'Read the wheel under the pointer'}, and type that at Zero.`,
     at: 'zero',
   };
 }

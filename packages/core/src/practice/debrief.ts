@@ -38,7 +38,7 @@ export interface Debrief {
 }
 
 /** Full marks within the first, none beyond the second, crank degrees. */
-const TDC_MARKS = [0.3, 2] as const;
+const TDC_MARKS = { wheel: [0.3, 2], tape: [0.75, 3] } as const;
 const CAM_MARKS = [0.75, 4] as const;
 const A_HINT = 5;
 const MOST_FOR_HINTS = 20;
@@ -70,7 +70,8 @@ export function debrief(
   const mount = (read && trail[read.id]?.mount) ?? stand.mount;
   const tdcOff = found === null ? null : wrap180(found.tdc - mount);
   if (tdc === 'to-find') {
-    const right = tdcOff !== null && Math.abs(tdcOff) <= TDC_MARKS[0] && report.zero.state === 'proved';
+    const within = TDC_MARKS[scenario.engine.ring.ring === 'rim' ? 'tape' : 'wheel'];
+    const right = tdcOff !== null && Math.abs(tdcOff) <= within[0] && report.zero.state === 'proved';
     rows.push({
       what: 'True TDC',
       truth: 'where the piston stands highest',
@@ -83,7 +84,7 @@ export function debrief(
     if (goal !== 'free')
       mark(
         'TDC',
-        tdcOff === null ? 0 : share(tdcOff, TDC_MARKS) * (report.zero.state === 'proved' ? 1 : 0.5),
+        tdcOff === null ? 0 : share(tdcOff, within) * (report.zero.state === 'proved' ? 1 : 0.5),
         goal === 'tdc' ? 80 : 20,
       );
   }

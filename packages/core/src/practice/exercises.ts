@@ -1,8 +1,10 @@
 import type { Lobe } from '../cam/lobe';
 import { firingTdcs } from '../crank/firing';
+import { roundOf } from '../crank/rim';
 import type { WheelRing } from '../crank/wheel';
 import type { VirtualLifter } from '../simulation/follow';
 import { type Random, makeRandom } from '../statistics/random';
+import { MM_PER_INCH } from '../units/length';
 import type { Cause } from './causes';
 import type { PracticeBase, Scenario } from './scenario';
 
@@ -23,6 +25,8 @@ export interface Exercise {
   readonly guided: boolean;
   /** Does the wheel carry a second set of numbers? */
   readonly twoRings?: true;
+  /** Is there no wheel, only the rim of the balancer and a tape? */
+  readonly noWheel?: true;
   /** Can the lobes of all cylinders be measured? One of them is worn then. */
   readonly everyLobe?: true;
   readonly make: (random: Random) => Twist;
@@ -95,6 +99,17 @@ export const EXERCISES = {
     tdc: 'proved',
     guided: false,
     twoRings: true,
+    make: one('cam-off'),
+  },
+  'no-wheel': {
+    title: 'No wheel at all',
+    task: 'There is a tape and the rim of the balancer, 7¼ in (184.2 mm) across; nobody knows who made the mark on it. Find true TDC with marks on the rim, then read the intake centreline along it: how far from its card does the cam sit?',
+    level: 3,
+    minutes: 12,
+    goal: 'cam',
+    tdc: 'to-find',
+    guided: false,
+    noWheel: true,
     make: one('cam-off'),
   },
   'from-bare': {
@@ -206,6 +221,9 @@ export interface OwnTwist {
 /** The other row of numbers on a wheel with two. */
 const secondRing = ({ ring }: WheelRing): WheelRing => (ring === '0-90' ? { ring: '0-180' } : { ring: '0-90' });
 
+/** The balancer of the practice engine, mm across. */
+const BALANCER = 7.25 * MM_PER_INCH;
+
 /** All cylinders as they fire, and a lobe of one beside the first that has lost some hundredths of a millimetre. */
 function othersOf({ engine }: PracticeBase, random: Random): NonNullable<Scenario['engine']['others']> {
   const tdcs = firingTdcs({ order: engine.firingOrder, angles: engine.firingAngles });
@@ -226,9 +244,10 @@ const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
  * Makes an exercise up: the same seed makes the same engine.
  * @param own free play: what is wrong is the builder's to choose.
  */
-export function makeScenario(name: ExerciseName, base: PracticeBase, seed: number, own?: OwnTwist): Scenario {
+export function makeScenario(name: ExerciseName, on: PracticeBase, seed: number, own?: OwnTwist): Scenario {
   const random = makeRandom(seed);
-  const { make, tdc, twoRings, everyLobe }: Exercise = EXERCISES[name];
+  const { make, tdc, twoRings, everyLobe, noWheel }: Exercise = EXERCISES[name];
+  const base: PracticeBase = noWheel ? { ...on, ring: { ring: 'rim', round: roundOf(BALANCER), unit: on.units } } : on;
   const twist: Twist = own
     ? {
         ahead: own.ahead,

@@ -1,4 +1,5 @@
 import type { Valve } from '../cam/card';
+import { rimDegrees } from '../crank/rim';
 import { formatReading, ringPosition } from '../crank/wheel';
 import type { Entry, EntryOf } from '../record/entry';
 import { wrap180 } from '../units/angle';
@@ -26,8 +27,8 @@ export interface JudgedReading {
   readonly words: string;
 }
 
-/** A wheel is misread when it is off by more than the eye can tell, crank degrees; a dial, mm. From memory. */
-const EYE = { wheel: 0.6, dial: 0.05 } as const;
+/** A wheel is misread when it is off by more than the eye can tell, crank degrees; a dial, mm; a tape along a rim, mm. From memory. */
+const EYE = { wheel: 0.6, dial: 0.05, tape: 1.5 } as const;
 /** As good as on its lobe, mm; slack that is as good as taken up, crank degrees. */
 const ON_LOBE = 0.01;
 const TAKEN_UP = 0.05;
@@ -43,11 +44,12 @@ const HELPED: Found = { judgement: 'helped', words: 'Read as it stood.' };
 
 /** What the wheel really said, against what was written down. */
 function misreadWheel(engine: WholeEngine, stand: Stand, written: number): Found | null {
+  const { ring } = engine;
   const off = wrap180(written - underPointer(stand));
-  if (Math.abs(off) <= EYE.wheel) return null;
+  if (Math.abs(off) <= (ring.ring === 'rim' ? rimDegrees(EYE.tape, ring.round) : EYE.wheel)) return null;
   return {
     judgement: 'misread',
-    words: `The wheel showed ${formatReading(wheelShows(engine, rounded(stand)))}: ${computedDegrees(Math.abs(off))} from what was written.`,
+    words: `${ring.ring === 'rim' ? 'The tape' : 'The wheel'} showed ${formatReading(wheelShows(engine, rounded(stand)))}: ${computedDegrees(Math.abs(off))} from what was written.`,
   };
 }
 

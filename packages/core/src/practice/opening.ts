@@ -44,7 +44,7 @@ export function openPractice(name: ExerciseName, scenario: Scenario, quill: Quil
     replaces: null,
     head: 'off',
     plugHole: true,
-    wheel: true,
+    wheel: base.ring.ring !== 'rim',
     indicator: true,
     lifter: LIFTER[engine.lifter.kind] ?? base.lifter,
     springs: SPRINGS[engine.lifter.kind],

@@ -82,6 +82,23 @@ describe('an exercise', () => {
     }
   });
 
+  test('without a wheel, marks and a tape find TDC and the cam as well as a tape can', () => {
+    for (const seed of SEEDS) {
+      const scenario = makeScenario('no-wheel', PRACTICE_SIX, seed);
+      const job = practising('no-wheel', scenario);
+      expect(job.report().prepare.asItStands?.wheel).toBe(false);
+      job.findTdcByMarks();
+      expect(job.report().zero.state).toBe('proved');
+      job.centreline('intake');
+      const { score, readings } = job.debrief();
+      expect(job.report().problems).toEqual([]);
+      expect(readings.map(({ judgement }) => judgement)).toEqual(Array(6).fill('helped'));
+      // Half a thirty-second of an inch on this balancer is a quarter of a degree, and three such figures make the answer.
+      expect(Math.abs((job.report().verdict.delta ?? 99) - scenario.advance.intake)).toBeLessThan(1.5);
+      expect(score).toBeGreaterThanOrEqual(80);
+    }
+  });
+
   test('read on the second row of numbers, a reading is as good as on the first, and judged so', () => {
     const scenario = makeScenario('two-rings', PRACTICE_SIX, 6);
     expect(scenario.engine.rings).toEqual([{ ring: '0-90' }]);

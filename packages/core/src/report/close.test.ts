@@ -145,14 +145,14 @@ describe('from verdict to proof', () => {
     expect(after.moves[0]?.cams[0]?.gave).toBeCloseTo(4.9, 6);
     expect(after.proof).toMatchObject({
       state: 'off',
-      gave: expect.stringMatching(/went 4\.9° earlier.*its label says \+6\.0°/),
+      gave: expect.stringMatching(/went 4\.9° earlier.*its label says 6\.0° earlier/),
     });
     expect(after.proof.rows[0]).toMatchObject({ measured: '108.10° ATDC', agrees: true });
     expect(after.proof.rows[0]?.off).toBeCloseTo(-1.1, 6);
     expect(after.experience).toMatchObject([{ library: LIBRARY, from: { mark: '0' }, to: { mark: '+6' } }]);
     expect(after.drive.parts[0]).toMatchObject({
       stands: 'the +6 keyway',
-      learned: expect.stringMatching(/gave \+4\.9°/),
+      learned: expect.stringMatching(/gave 4\.9° earlier/),
     });
     expect(after.drive.parts[0]?.response).toBeLessThan(0.97);
     // The zero of before still carries the readings of before.
@@ -284,7 +284,9 @@ describe('twin cams', () => {
     ]);
     job.write('phaser.read', { trial: job.trial, part, nominal: 5, shows: 8 });
     expect(job.report().drive.parts[0]?.angle).toMatchObject({ correction: -3, advance: 3, setTo: 5 });
-    expect(job.report().drive.parts[0]?.angle?.words).toMatch(/correction −3 .*\+3\.0° of advance.*set it to \+5\./);
+    expect(job.report().drive.parts[0]?.angle?.words).toMatch(
+      /correction −3 .*3\.0° earlier \(advance\).*set it to \+5\./,
+    );
     const trial = job.write('trial.begun', {
       after: job.trial,
       move: { parts: [{ part, to: { at: 5 } }], cams: [], predicted: [] },

@@ -7,6 +7,11 @@ import { predictedViewSchema } from '../record/entries/read';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
 
 /** What the Report says after the verdict: the drive, the move, its proof, clearances, the signature. */
+const took = z
+  .number()
+  .optional()
+  .describe('Minutes from the last reading before it to the last after it; left out where that tells nothing.');
+
 export const closingReport = {
   drive: z
     .strictObject({
@@ -26,7 +31,7 @@ export const closingReport = {
           stands: z.string(),
           advance: degrees.nullable().describe('By its label.'),
           experience: z.array(
-            z.strictObject({ from: settingSchema, to: settingSchema, gave: degrees, standard: degrees }),
+            z.strictObject({ from: settingSchema, to: settingSchema, gave: degrees, standard: degrees, took }),
           ),
           response: z.number().describe('What it gives for each degree of its label.'),
           responseStandard: z.number(),
@@ -82,6 +87,7 @@ export const closingReport = {
         to: settingSchema,
         gave: degrees,
         standard: degrees,
+        took,
       }),
     )
     .describe('What this build teaches of the hardware of the shop.'),

@@ -2,7 +2,7 @@ import { advanceOfSetting, settingLabel } from '../timing-set/hardware';
 import { signed } from '../timing-set/kinds/kind';
 import type { DriveFinding, MoveFinding, PartFinding } from '../findings/derive-drive';
 import { NORMAL_95 } from '../statistics/normal';
-import { computedDegrees, signedDegrees } from '../units/degrees';
+import { computedDegrees } from '../units/degrees';
 import type { Report } from './report-schema';
 
 /** The drive as the Report has it. */
@@ -47,9 +47,13 @@ function angleWords({ angle }: PartFinding): Report['drive']['parts'][number]['a
     setTo,
     words: right
       ? `It shows ${signed(shows)}, as it should.${spring}`
-      : `It shows ${signed(shows)}, nominal ${signed(nominal)}: correction ${signed(correction)} in its own scale, which is ${signedDegrees(advance)} of advance at the crank. With the drive loose set it to ${signed(setTo)}.${spring}`,
+      : `It shows ${signed(shows)}, nominal ${signed(nominal)}: correction ${signed(correction)} in its own scale, which is ${turnsCam(advance)} at the crank. With the drive loose set it to ${signed(setTo)}.${spring}`,
   };
 }
+
+/** "3.0° earlier (advance)": a sign alone is read either way. */
+const turnsCam = (advance: number): string =>
+  `${computedDegrees(Math.abs(advance))} ${advance < 0 ? 'later (retard)' : 'earlier (advance)'}`;
 
 /** Every move and what it gave. */
 export const reportMoves = ({ moves }: DriveFinding): Report['moves'] =>
@@ -83,7 +87,7 @@ function gaveWords(cams: MoveFinding['cams']): string | null {
       Math.abs(gave) < 0.05
         ? 'did not move'
         : `went ${computedDegrees(Math.abs(gave))} ${gave > 0 ? 'earlier' : 'later'}`;
-    const of = label === null || Math.abs(label) < 0.05 ? '' : `; its label says ${signedDegrees(label)}`;
+    const of = label === null || Math.abs(label) < 0.05 ? '' : `; its label says ${turnsCam(label)}`;
     return [`${name} ${did}, ${within}${of}.`];
   });
   return words.length > 0 ? words.join(' ') : null;
@@ -98,7 +102,7 @@ function learnedWords({ response, own, ...part }: PartFinding): string | null {
     elsewhere > 0 ? `${elsewhere} on other engines` : null,
   ].filter((each) => each !== null);
   const told = last
-    ? `From ${settingLabel(part.hardware, last.from)} to ${settingLabel(part.hardware, last.to)} it gave ${signedDegrees(last.gave)} ±${computedDegrees(NORMAL_95 * last.standard)}. `
+    ? `From ${settingLabel(part.hardware, last.from)} to ${settingLabel(part.hardware, last.to)} it gave ${turnsCam(last.gave)} ±${computedDegrees(NORMAL_95 * last.standard)}. `
     : '';
   return `${told}The plan counts on ${percentOf(response.response)} of its label, ±${percentOf(NORMAL_95 * response.standard)}, learned from ${from.join(' and ')}.`;
 }

@@ -1,4 +1,4 @@
-import type { ComparedFigure, LobePlan, LobeTable } from '../findings/derive-lobes';
+import { type ComparedFigure, type LobePlan, type LobeTable, lobesThatDiffer } from '../findings/derive-lobes';
 import type { Valve } from '../cam/card';
 import { computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatComputedLength } from '../units/length';
@@ -16,9 +16,7 @@ export const reportLobes = (tables: readonly LobeTable[], units: LengthUnit): To
       centreline: centreline && { ...centreline, shows: computedDegrees(centreline.value) },
     })),
     words: tableWords(table, units),
-    differs:
-      table.uneven !== null ||
-      table.rows.some(({ lift, centreline }) => [lift, centreline].some((each) => each?.state === 'differs')),
+    differs: table.uneven !== null || lobesThatDiffer(table).length > 0,
   }));
 
 function tableWords({ valve, at, uneven, usual, printed, rows }: LobeTable, units: LengthUnit): string[] {

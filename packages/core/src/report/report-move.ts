@@ -179,7 +179,7 @@ function workWords(plan: PlanFinding): string {
     : frontApart
       ? 'The front comes apart. The wheel stays on.'
       : 'Set in place; nothing comes apart.';
-  const long = `About ${spellMinutes(time.minutes)} with reading it again${time.from === 'here' ? ', as it took here before' : ''}.`;
+  const long = `About ${spellMinutes(time.minutes)} with reading it again${TIME_FROM[time.from]}.`;
   // A second assembly costs more than a second pair of readings.
   const saves =
     frontApart && known > limit
@@ -189,6 +189,12 @@ function workWords(plan: PlanFinding): string {
 }
 
 const QUARTERS = ['', 'a quarter of an hour', 'half an hour', 'three quarters of an hour', 'an hour'] as const;
+
+const TIME_FROM = {
+  usual: '',
+  here: ', as it took here before',
+  shop: ', as it took on other engines of the shop',
+} as const;
 
 /** Time as it is said at the bench: `spellMinutes(80)` is "an hour and a quarter". */
 function spellMinutes(minutes: number): string {

@@ -103,6 +103,10 @@ export const reportSchema = z.strictObject({
         lifter: z.enum(['solid', 'hydraulic', 'roller', 'bucket', 'none']),
         springs: z.enum(['checking', 'valve', 'none']).nullable(),
         drive: z.enum(['chain', 'belt', 'gear', 'none']),
+        camDrives: z
+          .enum(['distributor', 'sensor', 'neither'])
+          .nullable()
+          .describe('What takes its time from the cam; null where nobody has said.'),
         oneWay: z.boolean().describe('It must not be turned back.'),
       })
       .nullable(),

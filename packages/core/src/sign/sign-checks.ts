@@ -37,4 +37,27 @@ export const SIGN_CHECKS: Readonly<Record<SignCheckName, SignCheck>> = {
   },
 };
 
+/** What the cam gives its time to, by what is asked after a move. */
+const TRIGGERS = {
+  distributor: {
+    title: 'Distributor clocked again; trigger teeth as they were',
+    why: 'A cam that has been moved takes its distributor with it: rotor to the terminal of cylinder 1 at the TDC that the manual names, its tang or gear never forced, and the timing set with a light.',
+  },
+  sensor: {
+    title: 'Cam sensor clocked again; trigger teeth as they were',
+    why: 'A cam that has been moved takes its sensor’s wheel with it: the pattern must still be what the engine’s computer expects at the TDC that the manual names.',
+  },
+  neither: {
+    title: 'Trigger teeth of the crank as they were',
+    why: 'Nothing takes its time from the cam here; a crank gear or balancer that was off must carry the same teeth in the same place.',
+  },
+} as const satisfies Readonly<Record<string, SignCheck>>;
+
+/**
+ * A check as this engine has it.
+ * @param camDrives what takes its time from the cam; null where nobody has said.
+ */
+export const signCheckOf = (check: SignCheckName, camDrives: keyof typeof TRIGGERS | null): SignCheck =>
+  check === 'trigger' && camDrives !== null ? TRIGGERS[camDrives] : SIGN_CHECKS[check];
+
 export const SIGN_CHECK_NAMES = Object.keys(SIGN_CHECKS) as [SignCheckName, ...SignCheckName[]];

@@ -162,6 +162,9 @@ export const wheelTurned = (stand: Stand, by: number): Stand => ({
   slipped: false,
 });
 
+/** A mark made on the rim where the pointer is: what is measured along it counts from there. */
+export const markedHere = (stand: Stand): Stand => wheelTurned(stand, -underPointer(stand));
+
 /** Lifters pushed down on their lobes by hand. */
 export const lifterPushed = (engine: WholeEngine, stand: Stand): Stand => {
   const at = (valve: Valve): number => lobeLift(engine, stand.advance, valve, stand.crank, stand.lag);

@@ -1,7 +1,10 @@
 import { derive } from '../report/report';
 import type { Report } from '../report/report-schema';
 import type { BodyOf, Entry, EntryKind } from '../record/entry';
+import { rimDegrees } from '../crank/rim';
 import { readingAt } from '../crank/wheel';
+import { wrap180 } from '../units/angle';
+import { MM_PER_INCH } from '../units/length';
 import type { Valve } from '../cam/card';
 import { type Cause } from '../practice/causes';
 import { type Debrief, debrief } from '../practice/debrief';
@@ -16,6 +19,7 @@ import {
   dialShows,
   dialZeroed,
   lifterPushed,
+  markedHere,
   met,
   room,
   turned,
@@ -42,8 +46,12 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
     trail[entryId] = stand;
     return entryId;
   };
-  /** As an eye reads it: to the quarter. */
-  const wheel = (ring = engine.ring) => readingAt(ring, Math.round(underPointer(stand) * 4) / 4);
+  /** As an eye reads it: to the quarter of a degree, the thirty-second of an inch, the half millimetre. */
+  const wheel = (ring = engine.ring) => {
+    if (ring.ring !== 'rim') return readingAt(ring, Math.round(underPointer(stand) * 4) / 4);
+    const step = rimDegrees(ring.unit === 'in' ? MM_PER_INCH / 32 : 0.5, ring.round);
+    return readingAt(ring, Math.round(wrap180(underPointer(stand)) / step) * step);
+  };
   const turn = (by: number): void => void (stand = turned(engine, stand, by));
   const until = (shown: number, moving: 'rising' | 'falling', direction: 1 | -1 = 1): boolean => {
     for (let steps = 0; steps < 720 * 8; steps += 1) {
@@ -79,6 +87,29 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
       stand = wheelTurned(stand, -(report().zero.result?.tdc ?? 0));
       const setting = write('zero.set', { zero, after: null, moved: 'wheel' });
       pass(zero, setting);
+      stand = withoutStop(stand);
+    },
+    /** Finds TDC with marks on the rim: the first where the stop holds it, the TDC mark half-way to the second. */
+    findTdcByMarks: (): void => {
+      const zero = write('zero.begun', { after: null, method: 'rim-marks', cylinder: 1, ring: scenario.base.ring });
+      stand = withStop(engine, stand) ?? stand;
+      const contact = (side: 'before' | 'after', passId: string, setting: string | null): void => {
+        turn(side === 'before' ? 400 : -400);
+        if (setting === null && side === 'before') stand = markedHere(stand);
+        write('zero.reading', { zero, setting, pass: passId, side, wheel: wheel() });
+      };
+      const both = (setting: string | null): void => {
+        const passId = id();
+        for (const side of ['before', 'after'] as const) contact(side, passId, setting);
+      };
+      both(null);
+      stand = withoutStop(stand);
+      turn(wrap180((report().zero.result?.tdc ?? 0) - underPointer(stand)));
+      stand = markedHere(stand);
+      const setting = write('zero.set', { zero, after: null, moved: 'mark' });
+      turn(180);
+      stand = withStop(engine, stand) ?? stand;
+      both(setting);
       stand = withoutStop(stand);
     },
     /** Both flanks at 0.050 in below the peak; `careless` comes to the first one turning back. */

@@ -7,6 +7,8 @@ export interface ObservedMove {
   readonly gave: number;
   /** Standard uncertainty of what it gave. */
   readonly standard: number;
+  /** Minutes from the last reading before it to the last that shows what it gave; left out where that tells nothing. */
+  readonly took?: number | undefined;
 }
 
 /** What a move will really give, crank degrees of advance, and its standard deviation. */

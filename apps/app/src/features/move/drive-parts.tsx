@@ -172,9 +172,7 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
       bank: null,
       at: straightUp(hardware),
       // What it gave here is in this logbook already.
-      experience: experience
-        .filter(({ buildId }) => buildId !== build.id)
-        .map(({ from, to, gave, standard }) => ({ from, to, gave, standard })),
+      experience: experience.filter(({ buildId }) => buildId !== build.id).map(({ buildId: _, ...move }) => move),
     });
   const describe = async (): Promise<void> => {
     if (!form) return;

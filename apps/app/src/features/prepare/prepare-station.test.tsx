@@ -36,3 +36,17 @@ test('springs off a roller lifter change what has to be looked at', async () => 
   await here.choose('stands-springs', 'Nothing');
   expect(titles()).not.toEqual(solid);
 });
+
+test('what the cam drives is asked, and clocked again before signing', async () => {
+  const here = await openStation('prepare', PrepareStation, book().entries);
+  await here.press('stands');
+  const clocked = () => here.report().sign.checks.find(({ check }) => check === 'trigger')?.title;
+  expect(clocked()).toMatch(/distributor or cam sensor/);
+  await here.choose('stands-camDrives', 'Distributor');
+  expect(clocked()).toMatch(/^Distributor clocked again/);
+  // Said once, it stays when something else is said.
+  await here.choose('stands-lifter', 'Roller');
+  expect(here.report().prepare.asItStands).toMatchObject({ lifter: 'roller', camDrives: 'distributor' });
+  await here.choose('stands-camDrives', 'Neither');
+  expect(clocked()).toMatch(/^Trigger teeth of the crank/);
+});

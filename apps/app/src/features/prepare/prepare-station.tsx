@@ -35,6 +35,11 @@ const DRIVES = [
   { value: 'gear', label: 'Gears' },
   { value: 'none', label: 'Bare crank' },
 ] as const;
+const CAM_DRIVES = [
+  { value: 'distributor', label: 'Distributor' },
+  { value: 'sensor', label: 'Cam sensor' },
+  { value: 'neither', label: 'Neither' },
+] as const;
 const HEADS = [
   { value: 'off', label: 'Head off' },
   { value: 'on', label: 'Head on' },
@@ -44,13 +49,19 @@ export function PrepareStation() {
   const { report, write } = useStation();
   const { prepare, build } = report;
   const router = useRouter();
-  const { springs = null, oneWay, ...said } = prepare.asItStands ?? UNSAID;
-  const stated: Stated = { ...said, ...(springs ? { springs } : {}), ...(oneWay ? { oneWay } : {}) };
+  const { springs, camDrives, oneWay, ...said } = prepare.asItStands ?? UNSAID;
+  const stated: Stated = {
+    ...said,
+    ...(springs ? { springs } : {}),
+    ...(camDrives ? { camDrives } : {}),
+    ...(oneWay ? { oneWay } : {}),
+  };
   const due = prepare.checks.filter((each) => each.state === 'due').length;
   const onward = (): void => router.replace(placeHref(build.id, 'zero'));
   useShortcuts({ n: onward });
   const change = (part: Partial<Stated>): void => {
-    const { head, plugHole, wheel, indicator, lifter, drive, oneWay, springs: pushed } = { ...stated, ...part };
+    const next = { ...stated, ...part };
+    const { head, plugHole, wheel, indicator, lifter, drive } = next;
     write('engine.as-it-stands', {
       replaces: prepare.asItStands?.entry ?? null,
       head,
@@ -59,8 +70,9 @@ export function PrepareStation() {
       indicator,
       lifter,
       drive,
-      ...(pushed ? { springs: pushed } : {}),
-      ...(oneWay ? { oneWay } : {}),
+      ...(next.springs ? { springs: next.springs } : {}),
+      ...(next.camDrives ? { camDrives: next.camDrives } : {}),
+      ...(next.oneWay ? { oneWay: next.oneWay } : {}),
     });
   };
 
@@ -139,6 +151,15 @@ function StandsFields({
         value={stated.drive}
         onChange={(drive) => onChange({ drive })}
       />
+      {stated.drive === 'none' ? null : (
+        <Choice
+          testID="stands-camDrives"
+          label="What the cam drives, to be clocked after a move"
+          options={CAM_DRIVES}
+          value={stated.camDrives}
+          onChange={(camDrives) => onChange({ camDrives })}
+        />
+      )}
       <View className="flex-row flex-wrap gap-x-4 gap-y-3">
         <YesNo label="A degree wheel?" value={stated.wheel} onChange={(wheel) => onChange({ wheel })} />
         <YesNo label="An indicator?" value={stated.indicator} onChange={(indicator) => onChange({ indicator })} />

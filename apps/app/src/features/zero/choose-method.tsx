@@ -71,6 +71,7 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
         lifter: stated?.lifter ?? 'solid',
         drive: stated?.drive ?? 'chain',
         ...(stated?.springs ? { springs: stated.springs } : {}),
+        ...(stated?.camDrives ? { camDrives: stated.camDrives } : {}),
       });
     write('zero.begun', {
       after: zero.id,

@@ -13,6 +13,7 @@ export interface Piece {
     readonly to: Setting;
     readonly gave: number;
     readonly standard: number;
+    readonly took?: number | undefined;
   }[];
 }
 

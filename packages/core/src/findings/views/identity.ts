@@ -3,6 +3,7 @@ import type { Valve } from '../../cam/card';
 import { decimal } from '../../units/decimal';
 import { formatComputedLength } from '../../units/length';
 import type { RoundFinding } from '../readings/read-rounds';
+import { BASE_ZERO } from '../../verdict/unknowns';
 import { resolutionOf } from '../readings/zero-passes';
 import type { View, ViewContext } from './view';
 
@@ -17,7 +18,9 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
     rounds
       .filter((round) => round.method === 'identity' && round.lift !== null && (round.sitsOn === 'valve') === atValve)
       .flatMap((round) => round.lift ?? []);
-  const each = (resolutionOf(build.description.body) * Math.SQRT2) / Math.sqrt(12);
+  // Two looks at the indicator, and where it was zeroed on the base circle.
+  const looks = (resolutionOf(build.description.body) * Math.SQRT2) / Math.sqrt(12);
+  const each = Math.hypot(looks, BASE_ZERO);
   const view = (
     key: string,
     title: string,
@@ -42,7 +45,10 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
         unit: 'mm',
         standard: each / Math.sqrt(found.length),
         expanded: (NORMAL_95 * each) / Math.sqrt(found.length),
-        budget: [{ from: 'the indicator', standard: each }],
+        budget: [
+          { from: 'the indicator', standard: looks },
+          { from: 'its zero on the base circle', standard: BASE_ZERO },
+        ],
         count: found.length,
         spread: Math.max(...found) - Math.min(...found),
         delta: null,

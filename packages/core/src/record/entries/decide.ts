@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { VERDICT_KINDS } from '../../verdict/verdict';
-import { bank, camName, degrees, id, text } from './entry-fields';
+import { bank, camName, degrees, id, text, valve } from './entry-fields';
 
 /** Decide: what is left as it is, knowingly. Bodies of entries. */
 
@@ -23,6 +23,28 @@ export const verdictAccepted = z
         z
           .strictObject({ what: z.literal('figure'), view: text(200, 'the view'), value: z.number() })
           .describe('A duration or a lift that is not quite the card’s: the view that shows it, and its value.'),
+        z
+          .strictObject({
+            what: z.literal('lobes'),
+            valve,
+            at: z.enum(['lobe', 'valve']),
+            uneven: z
+              .number()
+              .min(0)
+              .max(40)
+              .nullable()
+              .describe('Least to greatest lift where none stands alone, mm.'),
+            differ: z
+              .array(
+                z.strictObject({
+                  cylinder: z.int().min(1).max(24),
+                  figure: z.enum(['lift', 'centreline']),
+                  apart: z.number().describe('From the middle of all: mm, or crank degrees.'),
+                }),
+              )
+              .max(48),
+          })
+          .describe('Lobes that are not like those of the other cylinders.'),
       ])
       .describe('What is accepted, as it stood then.'),
     said: text(600, 'what was said').describe('The sentence that the builder had before him.'),

@@ -29,6 +29,12 @@ export const driveFitted = z
                   to: settingSchema,
                   gave: z.number().min(-90).max(90).describe('Crank degrees of advance.'),
                   standard: z.number().min(0).max(90),
+                  took: z
+                    .number()
+                    .min(0)
+                    .max(1440)
+                    .optional()
+                    .describe('Minutes from the last reading before it to the last after it. Left out: not known.'),
                 }),
               )
               .max(200)

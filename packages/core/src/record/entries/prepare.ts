@@ -17,6 +17,12 @@ export const asItStands = z
       .optional()
       .describe('What pushes the lifter down: light checking springs, the valve springs, or nothing.'),
     drive: z.enum(['chain', 'belt', 'gear', 'none']),
+    camDrives: z
+      .enum(['distributor', 'sensor', 'neither'])
+      .optional()
+      .describe(
+        'What takes its time from the cam and has to be clocked again after a move. Left out: nobody has said.',
+      ),
     oneWay: z.literal(true).optional().describe('It must not be turned back. Left out: it may be turned both ways.'),
   })
   .describe('How the engine stands and what is there to measure with.');
