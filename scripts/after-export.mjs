@@ -2,29 +2,51 @@ import { readFile, readdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import zlib from 'node:zlib';
-import { generateSW } from 'workbox-build';
+import { build } from 'esbuild';
+import { injectManifest } from 'workbox-build';
+import { ROOT } from './setup.mjs';
 
 const gzip = promisify(zlib.gzip);
 const brotli = promisify(zlib.brotliCompress);
 const TEXT = /\.(html|js|css|json|svg|ttf|webmanifest)$/;
 const SMALLEST_WORTH_IT = 1024;
 
+const SERVICE_WORKER = path.join(ROOT, 'apps/app/service-worker/sw.ts');
+/** What a device asks for before it puts an app among its own; the line above the page in the colour of either theme. */
+const INSTALLABLE = `<link rel="manifest" href="/manifest.webmanifest">
+<link rel="apple-touch-icon" href="/icons/apple-touch-180.png">
+<meta name="apple-mobile-web-app-title" content="Yosoku">
+<meta name="theme-color" media="(prefers-color-scheme: light)" content="#F5F0E4">
+<meta name="theme-color" media="(prefers-color-scheme: dark)" content="#11173A">
+`;
+const installable = (page) =>
+  page.replace(/<meta name="theme-color"[^>]*>\n?/, '').replace('</head>', () => `${INSTALLABLE}</head>`);
+
 /** What makes the exported app start without a network (a service worker) and travel small (gzip, brotli beside each file). */
 export async function afterExport(folder) {
-  await generateSW({
+  await writeFile(
+    path.join(folder, 'index.html'),
+    installable(await readFile(path.join(folder, 'index.html'), 'utf8')),
+  );
+  const worker = path.join(folder, 'sw.js');
+  await build({
+    entryPoints: [SERVICE_WORKER],
+    outfile: worker,
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    define: { 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'warning',
+  });
+  await injectManifest({
+    swSrc: worker,
+    swDest: worker,
     globDirectory: folder,
     globPatterns: ['**/*.{html,js,css,ttf,png,ico,svg,webmanifest}'],
-    swDest: path.join(folder, 'sw.js'),
-    navigateFallback: '/index.html',
-    navigateFallbackDenylist: [/^\/api\//],
+    globIgnores: ['sw.js'],
     dontCacheBustURLsMatching: /(\/|-|\.)[0-9a-f]{32}\./,
     maximumFileSizeToCacheInBytes: 8e6,
-    clientsClaim: true,
-    skipWaiting: true,
-    inlineWorkboxRuntime: true,
-    sourcemap: false,
-    mode: 'production',
-    cleanupOutdatedCaches: true,
   });
   for (const name of await readdir(folder, { recursive: true })) {
     if (!TEXT.test(name)) continue;

@@ -3,13 +3,14 @@ import { STATE, ensurePackages, ensurePrograms, ensureState, fail, say } from '.
 
 /**
  * `npm start`: sets up what is missing, starts database and server, keeps them running, takes a backup every night, stops all of it on Ctrl-C.
- * `--no-demo` begins with an empty shop.
+ * `--no-demo` begins with an empty shop; `--lan` lets phones in the same network in, over https.
  */
 
 const [major, minor] = process.versions.node.split('.').map(Number);
 if (major !== 20 || minor < 19) fail(`Yosoku runs on Node 20.19 or a later 20; this is ${process.versions.node}.`);
-const unknown = process.argv.slice(2).filter((argument) => !['--no-demo', '--demo'].includes(argument));
-if (unknown.length > 0) fail(`Unknown: ${unknown.join(' ')}. Known are --no-demo and, with DATABASE_URL, --demo.`);
+const unknown = process.argv.slice(2).filter((argument) => !['--no-demo', '--demo', '--lan'].includes(argument));
+if (unknown.length > 0)
+  fail(`Unknown: ${unknown.join(' ')}. Known are --lan, --no-demo and, with DATABASE_URL, --demo.`);
 
 const own = process.env.DATABASE_URL === undefined;
 const demo = own ? !process.argv.includes('--no-demo') : process.argv.includes('--demo');
@@ -46,7 +47,14 @@ if (own) {
 // The demo lives in a database of its own: its passwords, which everybody knows, never open a real shop.
 const DATABASE_URL = process.env.DATABASE_URL ?? database.urls[demo ? 'yosoku_demo' : 'yosoku'];
 const backups = backupsOf(new URL(DATABASE_URL).pathname.slice(1));
-const settings = { DATABASE_URL, DEMO: demo ? '1' : '0', BACKUPS_DIR: backups, LOG_DIR: path.join(STATE, 'log') };
+const settings = {
+  DATABASE_URL,
+  DEMO: demo ? '1' : '0',
+  BACKUPS_DIR: backups,
+  LOG_DIR: path.join(STATE, 'log'),
+  TLS_DIR: path.join(STATE, 'tls'),
+  ...(process.argv.includes('--lan') ? { LAN: '1' } : {}),
+};
 
 /** Before the server changes the form of a database that holds something, all of it is kept. */
 async function backUpBeforeUpgrade() {

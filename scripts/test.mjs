@@ -73,7 +73,7 @@ const style = [
   () => check('unused', bin('knip'), []),
   () => check('house', process.execPath, ['scripts/house.mjs']),
 ];
-const types = ['packages/core', 'apps/server', 'apps/app', 'e2e', 'scripts'].map(
+const types = ['packages/core', 'apps/server', 'apps/app', 'apps/app/service-worker', 'e2e', 'scripts'].map(
   (place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place]),
 );
 

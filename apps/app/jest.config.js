@@ -16,7 +16,7 @@ module.exports = {
   preset: 'jest-expo',
   setupFiles: ['<rootDir>/src/testing/setup.ts'],
   setupFilesAfterEnv: ['<rootDir>/src/testing/patience.ts'],
-  testMatch: ['<rootDir>/src/**/*.test.ts?(x)'],
+  testMatch: ['<rootDir>/src/**/*.test.ts?(x)', '<rootDir>/service-worker/*.test.ts'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
   },

@@ -10,8 +10,11 @@ import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Provider } from 'react-redux';
+import { NewVersion } from '@/shell/new-version';
 import { makeStore, useAppSelector } from '@/store/store';
 import { SyncLoop } from '@/sync/sync-loop';
+import { selectSettings } from '@/store/settings-slice';
+import { teach } from '@/ui/taught-keys';
 import { useChosenTheme } from '@/ui/theme';
 
 export default function RootLayout() {
@@ -23,9 +26,6 @@ export default function RootLayout() {
     BarlowSemiCondensed_500Medium,
     BarlowSemiCondensed_600SemiBold,
   });
-  useEffect(() => {
-    if (!__DEV__ && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');
-  }, []);
   if (!fonts) return null;
   return (
     <Provider store={store}>
@@ -37,11 +37,14 @@ export default function RootLayout() {
 /** Nothing is drawn before this device's memory has been read: a reading typed too early would be overwritten by it. */
 function Awake() {
   useChosenTheme();
+  const { keys } = useAppSelector(selectSettings);
+  useEffect(() => teach(keys), [keys]);
   const awake = useAppSelector((state) => state.awake);
   if (!awake) return null;
   return (
     <>
       <SyncLoop />
+      <NewVersion />
       <Slot />
     </>
   );

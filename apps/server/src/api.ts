@@ -10,10 +10,13 @@ import { isPassing } from './db/trouble';
 import { TaskFailedForNow, makeDeriver } from './derive/deriver';
 import { hardwareRoutes } from './hardware/routes';
 import { instrumentRoutes } from './instruments/routes';
+import type { Reach } from './lan/reach';
 import { practiceRoutes } from './practice/routes';
 import { makeAttempts } from './sign-in/attempts';
+import { pairingRoutes } from './sign-in/pairing';
 import { signInRoutes } from './sign-in/routes';
 import { type SignedIn, makeSessions, notSignedIn } from './sign-in/session';
+import { generation } from './web/generation';
 import { headers } from './web/headers';
 import { type Log, openLog } from './web/log';
 import { ownOriginOnly } from './web/origin';
@@ -22,7 +25,14 @@ import { type CallerOf, makeCallerOf } from './web/proxy';
 import { within } from './web/within';
 
 /** Whoever is not signed in has nothing to send but a name, a password and a code, and that only here. */
-const OPEN_TO_ALL = new Set(['/api/setup', '/api/session', '/api/session/code', '/api/password']);
+const OPEN_TO_ALL = new Set([
+  '/api/setup',
+  '/api/session',
+  '/api/session/code',
+  '/api/password',
+  '/api/pairings/claim',
+  '/api/pairings/finish',
+]);
 const LARGEST_ANONYMOUS = 16 * 1024;
 /** A posting of 200 entries is well under this. */
 const LARGEST_BODY = 512 * 1024;
@@ -60,12 +70,19 @@ export interface ApiSettings {
   readonly log?: Log;
   /** Where a request came from; no proxy is believed where this is left out. */
   readonly callerOf?: CallerOf;
+  /** How other machines reach this one; left out: they do not. */
+  readonly reach?: () => Reach;
 }
 
 /** The whole API under `/api`, on an open database. */
 export function createApi(
   { db, pool, url, name }: OpenDatabase,
-  { workerFile, log = openLog(undefined), callerOf = makeCallerOf('') }: ApiSettings,
+  {
+    workerFile,
+    log = openLog(undefined),
+    callerOf = makeCallerOf(''),
+    reach = () => ({ addresses: [], authority: null }),
+  }: ApiSettings,
 ) {
   const sessions = makeSessions(db, callerOf);
   const attempts = makeAttempts(pool, name);
@@ -94,6 +111,7 @@ export function createApi(
       else log.info(said, 'request');
     })
     .use(headers)
+    .use(generation)
     .use(async (c, next) => {
       c.header('Cache-Control', 'no-store');
       await next();
@@ -123,9 +141,11 @@ export function createApi(
       return c.json({ ok, database: ok ? 'answers' : 'cannot be reached' }, ok ? 200 : 503);
     })
     .route('/', signInRoutes({ db, sessions, attempts, callerOf, log }))
+    .route('/', pairingRoutes({ db, sessions, callerOf, log }))
     // Before the builds: what they require of all below them would be asked twice.
     .route('/', documentRoutes(db, sessions, deriver))
     .route('/', buildRoutes({ db, sessions, deriver, summaries, log }))
+    .get('/reach', sessions.required, (c) => c.json(reach()))
     .route('/', hardwareRoutes(db, sessions, summaries))
     .route('/', practiceRoutes(db, sessions))
     .route('/', instrumentRoutes(db, sessions));

@@ -10,6 +10,8 @@ import { DEMO_SIGN_IN, loadDemoShop } from './demo/shop';
 import { LARGEST_MESSAGE } from './instruments/exchange';
 import { hasShop, renewSetupCode } from './sign-in/accounts';
 import { makeCode } from './sign-in/codes';
+import { type Listening, listenOnLan } from './lan/listen';
+import { type Reach, reachInWords } from './lan/reach';
 import { errorInLog, openLog } from './web/log';
 import { type CallerOf, makeCallerOf } from './web/proxy';
 import { createSite } from './web/site';
@@ -34,7 +36,13 @@ function giveUp(words: string): never {
 }
 
 const port = Number(setting('PORT', '8787'));
-const host = setting('HOST', '127.0.0.1');
+const [tlsCert, tlsKey] = [process.env.TLS_CERT, process.env.TLS_KEY];
+if ((tlsCert === undefined) !== (tlsKey === undefined))
+  giveUp('TLS_CERT and TLS_KEY belong together: name the files of both, or of neither.');
+const ownCertificate = tlsCert !== undefined && tlsKey !== undefined ? { cert: tlsCert, key: tlsKey } : null;
+/** Reached from elsewhere over TLS: with the authority of this installation, or with the owner’s certificate. */
+const onLan = process.env.LAN === '1' || ownCertificate !== null;
+const host = process.env.HOST ?? (onLan ? undefined : '127.0.0.1');
 const log = openLog(process.env.LOG_DIR);
 const database = openDatabase(setting('DATABASE_URL'));
 /** Brings the database up to date. One that cannot be reached just now is waited for: starting anew would not bring it sooner. */
@@ -73,7 +81,8 @@ try {
 } catch (error) {
   giveUp(error instanceof Error ? error.message : String(error));
 }
-const api = createApi(database, { workerFile: setting('WORKER_FILE'), log, callerOf });
+let reach: () => Reach = () => ({ addresses: [], authority: null });
+const api = createApi(database, { workerFile: setting('WORKER_FILE'), log, callerOf, reach: () => reach() });
 const root = new Hono();
 root.use(async (c, next) => {
   await next();
@@ -87,16 +96,45 @@ root.route('/', createSite(setting('WEB_DIR')));
 void new Error('the map is read').stack;
 
 const sockets = new WebSocketServer({ noServer: true, maxPayload: LARGEST_MESSAGE });
-const server = serve({ fetch: root.fetch, port, hostname: host, websocket: { server: sockets } }, (info) => {
-  console.log([`Yosoku is ready at http://${host}:${info.port}`, ...notes].join('\n'));
-  log.info({ port: info.port, node: process.versions.node }, 'ready');
-});
-server.on('error', (error) => {
-  if ('code' in error && error.code === 'EADDRINUSE')
-    giveUp(`Port ${port} is in use. Choose another: PORT=8790 npm start`);
+function cannotListen(error: Error & { readonly code?: string }): never {
+  if (error.code === 'EADDRINUSE') giveUp(`Port ${port} is in use. Choose another: PORT=8790 npm start`);
   console.error(error.message);
   process.exit(1);
-});
+}
+function ready(address: string, at: number, more: readonly string[]): void {
+  console.log([`Yosoku is ready at ${address}`, ...more, ...notes].join('\n'));
+  log.info({ port: at, node: process.versions.node }, 'ready');
+}
+const listening = onLan ? await listenEverywhere() : listenHere();
+
+/** On this machine alone, or wherever HOST says, without TLS. */
+function listenHere(): Listening {
+  const server = serve({ fetch: root.fetch, port, hostname: host ?? '', websocket: { server: sockets } }, (info) =>
+    ready(`http://${host}:${info.port}`, info.port, []),
+  );
+  server.on('error', cannotListen);
+  return {
+    close: (over) => server.close(over),
+    closeIdle: () => 'closeIdleConnections' in server && server.closeIdleConnections(),
+    closeAll: () => 'closeAllConnections' in server && server.closeAllConnections(),
+  };
+}
+
+async function listenEverywhere(): Promise<Listening> {
+  const lan = await listenOnLan({
+    fetch: root.fetch,
+    sockets,
+    port,
+    host,
+    folder: setting('TLS_DIR'),
+    own: ownCertificate,
+    name: process.env.LAN_NAME,
+    onTrouble: cannotListen,
+  }).catch((error: Error) => giveUp(error.message));
+  reach = lan.reach;
+  ready(`http://127.0.0.1:${port}`, port, await reachInWords(lan.reach()));
+  return lan.listening;
+}
 
 /** Takes no new requests, lets those under way come to their end, closes every line that has none. */
 function stop(): void {
@@ -107,14 +145,12 @@ function stop(): void {
     const ended = Promise.allSettled([api.close(), database.close()]);
     void Promise.race([ended, new Promise((resolve) => setTimeout(resolve, 2_000))]).then(() => process.exit(0));
   };
-  server.close(over);
+  listening.close(over);
   api.endLines();
   for (const socket of sockets.clients) socket.terminate();
-  if ('closeIdleConnections' in server) {
-    // A connection that has just brought its answer is idle from then on.
-    setInterval(() => server.closeIdleConnections(), 50).unref();
-    setTimeout(() => server.closeAllConnections(), FINISH_WITHIN_MS).unref();
-  }
+  // A connection that has just brought its answer is idle from then on.
+  setInterval(() => listening.closeIdle(), 50).unref();
+  setTimeout(() => listening.closeAll(), FINISH_WITHIN_MS).unref();
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
 if (process.env.STOP_WITH_STDIN === '1') process.stdin.on('end', stop).resume();

@@ -1,5 +1,7 @@
 import Delete from 'lucide-react-native/icons/delete';
 import { Pressable, Text, View } from 'react-native';
+import { selectSettings } from '@/store/settings-slice';
+import { useAppSelector } from '@/store/store';
 import { useTheme } from '@/ui/theme';
 import type { LengthKey } from './length-draft';
 import type { PadKey } from './reading-draft';
@@ -33,17 +35,35 @@ interface KeysProps<Key extends string> {
 const KEY =
   'h-[50px] basis-1/4 items-center justify-center border-b border-r border-hairline active:bg-raised select-none';
 
+/** What stands under the right thumb stands under the left one. The last row has its fourth key from elsewhere. */
+const forLeftHand = <Key,>(row: readonly Key[]): readonly Key[] =>
+  row.length === 4 ? [...row.slice(3), ...row.slice(0, 3)] : row;
+
 function Keys<Key extends string>({
   onKey,
   onUndo,
   rows,
 }: KeysProps<Key> & { readonly rows: readonly (readonly Key[])[] }) {
   const { ink } = useTheme();
+  const left = useAppSelector(selectSettings).hand === 'left';
+  const undo = (
+    <Pressable
+      role="button"
+      testID="undo"
+      aria-disabled={onUndo === null}
+      disabled={onUndo === null}
+      onPress={() => onUndo?.()}
+      className={KEY}
+    >
+      <Text className={`font-medium text-[17px] ${onUndo ? 'text-brass' : 'text-soft'}`}>Undo</Text>
+    </Pressable>
+  );
   return (
     <View role="group" aria-label="Keypad" className="border-t border-hairline">
       {rows.map((row, at) => (
         <View key={row.join()} className="flex-row">
-          {row.map((key) => (
+          {at === rows.length - 1 && left ? undo : null}
+          {(left ? forLeftHand(row) : row).map((key) => (
             <Pressable
               key={key}
               role="button"
@@ -59,18 +79,7 @@ function Keys<Key extends string>({
               )}
             </Pressable>
           ))}
-          {at === rows.length - 1 ? (
-            <Pressable
-              role="button"
-              testID="undo"
-              aria-disabled={onUndo === null}
-              disabled={onUndo === null}
-              onPress={() => onUndo?.()}
-              className={KEY}
-            >
-              <Text className={`font-medium text-[17px] ${onUndo ? 'text-brass' : 'text-soft'}`}>Undo</Text>
-            </Pressable>
-          ) : null}
+          {at === rows.length - 1 && !left ? undo : null}
         </View>
       ))}
     </View>

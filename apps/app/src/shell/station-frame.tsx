@@ -9,6 +9,8 @@ import { Words } from '@/ui/words';
 import { type Place, StationLine, StationRail, placeHref } from './station-line';
 import { useStation } from '@/logbook/station';
 import { useMeasuredCylinder } from '@/logbook/measured-cylinder';
+import { AfarKey } from './afar-key';
+import { AtEngine } from './at-engine';
 import { CoverContext } from './covered';
 import { SyncSign } from './sync-sign';
 
@@ -20,7 +22,12 @@ interface StationFrameProps {
 /** Where a station stands: on a phone under the line of stations, on a wide screen between the stations and the sheet. */
 export function StationFrame(props: StationFrameProps) {
   const wide = useWide();
-  return wide ? <OnTheBench {...props} /> : <OnAPhone {...props} />;
+  return (
+    <>
+      <AtEngine here={props.here} />
+      {wide ? <OnTheBench {...props} /> : <OnAPhone {...props} />}
+    </>
+  );
 }
 
 /** "cyl 4 · trial 2" */
@@ -50,11 +57,14 @@ function OnAPhone({ here, children }: StationFrameProps) {
           >
             {`‹ ${build.name}`}
           </Link>
-          <View className="max-w-[55%] shrink-0 items-end">
-            <Words look="soft" className="leading-[17px]">
-              {where}
-            </Words>
-            <SyncSign />
+          <View className="max-w-[60%] shrink-0 flex-row items-center">
+            <View className="shrink items-end">
+              <Words look="soft" className="leading-[17px]">
+                {where}
+              </Words>
+              <SyncSign />
+            </View>
+            <AfarKey here={here} />
           </View>
         </View>
       )}
@@ -101,9 +111,20 @@ function OnTheBench({ here, children }: StationFrameProps) {
               All exercises
             </TextLink>
           ) : (
-            <TextLink href={`/builds/${build.id}/engine`} small className="shrink-0 py-2">
-              The engine
-            </TextLink>
+            <View className="shrink-0 items-end">
+              <TextLink href={`/builds/${build.id}/engine`} small className="py-1">
+                The engine
+              </TextLink>
+              <AfarKey here={here} />
+              <TextLink
+                href={{ pathname: '/phone', params: { at: `/builds/${build.id}/${here}` } }}
+                small
+                testID="to-phone"
+                className="py-1"
+              >
+                On a phone
+              </TextLink>
+            </View>
           )}
         </View>
         <CoverContext.Provider value={setCovered}>{children}</CoverContext.Provider>

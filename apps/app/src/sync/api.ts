@@ -1,5 +1,6 @@
 import { hc } from 'hono/client';
 import type { Api } from '@yosoku/server/api';
+import { heedGeneration } from './generation';
 
 const origin = typeof location === 'undefined' ? 'http://127.0.0.1:8787' : location.origin;
 /** Longer no answer is waited for, ms: a server that is frozen is as good as none, and work goes on without it. */
@@ -18,7 +19,7 @@ const within =
       signal: AbortSignal.timeout(
         typeof init?.body === 'string' && init.body.length > LARGE ? LONG_PATIENCE_MS : patience,
       ),
-    });
+    }).then(heedGeneration);
 
 export const api = hc<Api>(origin, { fetch: within(PATIENCE_MS) }).api;
 

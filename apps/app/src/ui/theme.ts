@@ -1,6 +1,7 @@
 import { useColorScheme } from 'nativewind';
 import { useEffect } from 'react';
 import { useColorScheme as useDeviceScheme } from 'react-native';
+import { selectSettings } from '@/store/settings-slice';
 import { useAppSelector } from '@/store/store';
 import { palette } from './palette';
 
@@ -19,7 +20,7 @@ const SCHEMES = { dye: 'dark', sheet: 'light' } as const;
  * alone, and pictures and page would part if one followed the device and the other the class.
  */
 export function useChosenTheme(): void {
-  const theme = useAppSelector((state) => state.settings.theme);
+  const theme = useAppSelector(selectSettings).theme;
   const device = useDeviceScheme() === 'dark' ? 'dark' : 'light';
   const { setColorScheme } = useColorScheme();
   const scheme = theme === 'system' ? device : SCHEMES[theme];

@@ -1,9 +1,19 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
+import { pressedBy } from './taught-keys';
 
 /** Keys of the bench keyboard and what they do here. */
 export type Shortcuts = Readonly<Record<string, () => void>>;
 
 const OF_A_FIGURE = /^[\d.]$|^Backspace$/;
+
+/** Does a key belong to what has the focus: a field that is typed in, a button that Enter presses? */
+function isTyped({ target, key }: KeyboardEvent): boolean {
+  const focused = target instanceof HTMLElement ? target : null;
+  const typing = focused?.closest('input, textarea');
+  if (typing && typing.getAttribute('data-testid') !== 'reading') return true;
+  if (typing && OF_A_FIGURE.test(key)) return true;
+  return key === 'Enter' && focused?.closest('[role=button], [role=radio], a') != null;
+}
 
 /** Listens for single keys, except while something other than a reading is being typed. */
 export function useShortcuts(shortcuts: Shortcuts): void {
@@ -16,13 +26,13 @@ export function useShortcuts(shortcuts: Shortcuts): void {
     if (typeof document === 'undefined') return;
     const listen = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const target = event.target instanceof HTMLElement ? event.target : null;
-      const typing = target?.closest('input, textarea');
-      if (typing && typing.getAttribute('data-testid') !== 'reading') return;
-      if (typing && OF_A_FIGURE.test(event.key)) return;
-      // Enter on a button presses the button.
-      if (event.key === 'Enter' && target?.closest('[role=button], [role=radio], a')) return;
-      const act = current.current[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+      const pressed = pressedBy(event);
+      if (!pressed) {
+        event.preventDefault();
+        return;
+      }
+      if (!pressed.taught && isTyped(event)) return;
+      const act = current.current[pressed.key];
       if (!act) return;
       event.preventDefault();
       act();

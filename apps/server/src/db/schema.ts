@@ -68,6 +68,8 @@ export const session = mysqlTable(
     seenAt: moment('seen_at'),
     /** What the browser says that it is, for the list of sessions. */
     agent: varchar('agent', { length: 200 }),
+    /** What the builder calls the device, where he has said. */
+    name: varchar('name', { length: 60 }),
   },
   (table) => [index('session_expiry').on(table.expiresAt), index('session_builder').on(table.builderId)],
 );
@@ -83,6 +85,29 @@ export const knownDevice = mysqlTable(
     usedAt: moment('used_at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.tokenHash, table.builderId] })],
+);
+
+/** A phone that is being let in by its builder: from the code on the bench screen to the session. Only hashes of what opens something are kept. */
+export const pairing = mysqlTable(
+  'pairing',
+  {
+    id: uuid('id').primaryKey(),
+    builderId: uuid('builder_id')
+      .notNull()
+      .references(() => builder.id),
+    /** Opens the claim, once. */
+    tokenHash: char('token_hash', { length: 64 }).notNull(),
+    /** Where the phone goes on: the page that the bench has open. */
+    place: varchar('place', { length: 200 }).notNull(),
+    until: moment('until').notNull(),
+    /** Of the phone that has claimed it; null before. */
+    secretHash: char('secret_hash', { length: 64 }),
+    figure: char('figure', { length: 2 }),
+    agent: varchar('agent', { length: 200 }),
+    confirmedAt: moment('confirmed_at'),
+    name: varchar('name', { length: 60 }),
+  },
+  (table) => [uniqueIndex('pairing_token').on(table.tokenHash), index('pairing_until').on(table.until)],
 );
 
 /** Filled by rate-limiter-flexible, which prescribes these columns. */

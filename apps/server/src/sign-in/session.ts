@@ -48,6 +48,9 @@ export const sha256 = (text: string): string => createHash('sha256').update(text
 /** What a session is called where somebody may read it: it opens nothing. */
 const idOf = (tokenHash: string): string => tokenHash.slice(0, 16);
 
+/** What a browser says that it is, as much of it as is kept. */
+export const agentOf = (c: Context): string => cutText(c.req.header('user-agent') ?? '', 200);
+
 interface Trusted {
   readonly account: Account;
   readonly until: number;
@@ -127,7 +130,8 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
   watch.unref();
 
   return {
-    async begin(c: Context, builderId: string): Promise<void> {
+    /** @param name what the builder calls the device. */
+    async begin(c: Context, builderId: string, name: string | null = null): Promise<void> {
       const token = randomBytes(32).toString('base64url');
       const now = Date.now();
       await db.delete(session).where(lt(session.expiresAt, new Date(now)));
@@ -137,7 +141,8 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
         expiresAt: new Date(now + LIFETIME_MS),
         createdAt: new Date(now),
         seenAt: new Date(now),
-        agent: cutText(c.req.header('user-agent') ?? '', 200),
+        agent: agentOf(c),
+        name,
       });
       setCookie(c, COOKIE, token, cookieFor(c, LIFETIME_MS / 1000));
       const device = getCookie(c, DEVICE_COOKIE) ?? randomBytes(32).toString('base64url');
@@ -179,11 +184,12 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
         .orderBy(desc(session.seenAt));
       return rows
         .filter(({ expiresAt }) => expiresAt.getTime() > Date.now())
-        .map(({ tokenHash, createdAt, seenAt, agent }) => ({
+        .map(({ tokenHash, createdAt, seenAt, agent, name }) => ({
           id: idOf(tokenHash),
           begunAt: createdAt?.toISOString() ?? null,
           seenAt: seenAt?.toISOString() ?? null,
           agent: agent ?? '',
+          name,
           here: tokenHash === here,
         }));
     },

@@ -5,9 +5,12 @@ import { View } from 'react-native';
 import { useStore } from 'react-redux';
 import type { BuildSummary } from '@/store/logbook-slice';
 import { selectBuilds } from '@/store/selectors';
-import { type RootState, type Store, useAppSelector } from '@/store/store';
+import { selectSettings, settingsChanged } from '@/store/settings-slice';
+import { type RootState, type Store, useAppDispatch, useAppSelector } from '@/store/store';
 import { type FetchOutcome, fetchBuilds } from '@/sync/fetch-builds';
 import { TakeInFile } from './import-file';
+import { QuietButton } from '@/ui/buttons';
+import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
 import { placeHref } from '@/shell/station-line';
@@ -58,6 +61,7 @@ export function BuildList() {
         </Link>
         <SyncSign />
       </View>
+      <WithoutHttps />
       <TakeInFile />
       {builds.length > 0 ? (
         <View role="list" className="border-t border-hairline">
@@ -88,6 +92,29 @@ export function BuildList() {
         </Words>
       )}
     </Page>
+  );
+}
+
+/** Said once: what a page cannot do that came over plain http from another machine. */
+function WithoutHttps() {
+  const dispatch = useAppDispatch();
+  const { toldOfHttps } = useAppSelector(selectSettings);
+  if (globalThis.isSecureContext !== false || toldOfHttps) return null;
+  return (
+    <Notice
+      kind="warning"
+      testID="without-https"
+      message="This page came without https."
+      remedy="Without the network it cannot be loaded anew, and the screen cannot be kept awake. Everything else works; what is recorded is kept on this device. For https, start Yosoku with npm start -- --lan."
+    >
+      <View className="items-start">
+        <QuietButton
+          testID="https-told"
+          label="Understood"
+          onPress={() => void dispatch(settingsChanged({ toldOfHttps: true }))}
+        />
+      </View>
+    </Notice>
   );
 }
 

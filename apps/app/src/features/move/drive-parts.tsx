@@ -203,7 +203,7 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
     );
   return (
     <View className="gap-2 border-l-4 border-brass pl-3" testID="choose-piece">
-      <ShelfList shelf={shelf} onTake={take} />
+      {/* Above the shelf: a list that comes in must not push away what a thumb is just about to press. */}
       <View className="flex-row flex-wrap gap-x-5">
         <QuietButton
           testID="describe-part"
@@ -212,6 +212,7 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
         />
         <QuietButton label="Not now" onPress={onCancel} />
       </View>
+      <ShelfList shelf={shelf} onTake={take} />
     </View>
   );
 }

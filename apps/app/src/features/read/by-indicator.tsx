@@ -1,4 +1,5 @@
 import { useStation } from '@/logbook/station';
+import { sayFigures } from '@yosoku/core/report/spoken';
 import { tdcLiftWords } from '@yosoku/core/report/reading-words';
 import { wrap180 } from '@yosoku/core/units/angle';
 import type { ReactNode } from 'react';
@@ -16,6 +17,7 @@ import { ReadSketch } from '@/pictures/read-sketch';
 import { Choice } from '@/ui/choice';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import type { Reading } from './reading';
 import type { ReadingChoice } from './use-reading-choice';
@@ -43,6 +45,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const { build, zero, card } = report;
   const { method, valve, next } = choice;
   const width = useStationWidth();
+  useSpoken(sayFigures(next.sentence));
   const dispatch = useAppDispatch();
   const place = `${build.id}/tdc-by`;
   const kept = useAppSelector((state) => state.drafts[place]?.by);

@@ -4,6 +4,7 @@ import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
 import { EVENT_NAMES, closesAt, noseAt, opensAt } from '@yosoku/core/cam/card';
 import type { WheelReading } from '@yosoku/core/crank/wheel';
+import { spokenTurn } from '@yosoku/core/report/spoken';
 import type { Report } from '@yosoku/core/report/report';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { PairedReadings } from '@/findings/paired-readings';
@@ -11,6 +12,9 @@ import { StationBody } from '@/shell/station-body';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
 import { ReadingPad } from '@/forms/reading-pad';
 import { useReadingEntry, wholeReading } from '@/forms/use-reading-entry';
+import { figureOf } from '@/forms/figure';
+import { Afar } from '@/shell/afar';
+import { useSpoken } from '@/ui/voice';
 import { Instruments } from '@/steps/instruments/instruments';
 import type { WheelMark } from '@/pictures/degree-wheel';
 import { QuietButton } from '@/ui/buttons';
@@ -52,8 +56,28 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
   const offset = zero.result?.tdc ?? 0;
   const [first, second] = READ_METHODS[method].slots;
   const shows = (slot: number): string | undefined => round?.readings.find((each) => each.slot === slot)?.shows;
+  const approach = back ? 'backward' : next.slot.approach;
+  useSpoken(
+    spokenTurn(
+      { height: choice.isFelt ? null : height.mm, label: next.slot.label, approach, reads: 'wheel' },
+      build.units,
+    ),
+  );
+  const wheel = (of: number) => (
+    <ReadingWheel
+      entry={entry}
+      size={of}
+      marks={marksOf(report, choice, round, offset)}
+      tdc={zero.state === 'proved' ? offset : null}
+      turn={approach}
+      saying={sayingOf(report, choice)}
+    />
+  );
   return (
     <StationBody
+      afar={
+        <Afar sentence={next.sentence} {...figureOf(entry, round?.readings.at(-1)?.shows ?? null)} picture={wheel} />
+      }
       footer={
         <View>
           {zero.ring.ring === 'rim' ? null : (
@@ -68,7 +92,7 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
                     : next.slot.shows === 'below-peak'
                       ? -height.mm
                       : height.mm,
-                approach: back ? 'backward' : next.slot.approach,
+                approach,
               }}
               typed={wholeReading(entry)}
               onTake={({ wheel, box }) => wheel && record(wheel, box)}
@@ -93,14 +117,7 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
     >
       {bar}
       <View className="items-center pt-2">
-        <ReadingWheel
-          entry={entry}
-          size={size}
-          marks={marksOf(report, choice, round, offset)}
-          tdc={zero.state === 'proved' ? offset : null}
-          turn={next.slot.approach === 'backward' || back ? 'backward' : 'forward'}
-          saying={sayingOf(report, choice)}
-        />
+        {wheel(size)}
         <PairedReadings
           left={{ shows: shows(0), label: first?.label ?? '' }}
           right={second ? { shows: shows(1), label: second.label } : null}

@@ -4,6 +4,7 @@ import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { lobeSentence } from '@yosoku/core/report/report-lobes';
 import type { Report } from '@yosoku/core/report/report';
+import { sayFigures } from '@yosoku/core/report/spoken';
 import { LengthPad, useLengthEntry } from '@/forms/length-pad';
 import { useStation } from '@/logbook/station';
 import { newId } from '@/logbook/use-logbook';
@@ -19,6 +20,7 @@ import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { UndoButton } from '@/ui/undo-button';
 import { useShortcuts } from '@/ui/use-shortcuts';
+import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import { SITS_ON } from './choose-reading';
 import { useReadingChoice } from './use-reading-choice';
@@ -85,6 +87,7 @@ export function EveryLobe() {
   const reading = useEveryLobe();
   const { lobe, choice } = reading;
   const width = useStationWidth();
+  useSpoken(sayFigures(reading.sentence));
   const at = choice.sitsOn === 'valve' ? 'valve' : 'lobe';
   const tables = (trials.at(-1)?.everyLobe ?? []).filter((table) => table.at === at);
   return (

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
+import { deviceWords } from '@/forms/device-words';
 import { NewPassword } from '@/forms/new-password';
 import { useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
@@ -82,6 +83,7 @@ interface Session {
   readonly begunAt: string | null;
   readonly seenAt: string | null;
   readonly agent: string;
+  readonly name: string | null;
   readonly here: boolean;
 }
 
@@ -109,7 +111,7 @@ function Sessions() {
           role="listitem"
           className="min-h-[48px] flex-row flex-wrap items-center justify-between gap-x-3 border-b border-hairline"
         >
-          <Words className="shrink">{`${deviceWords(session.agent)}${session.here ? ', this one' : ''}`}</Words>
+          <Words className="shrink">{`${session.name ?? deviceWords(session.agent)}${session.here ? ', this one' : ''}`}</Words>
           <Words look="soft">{session.seenAt === null ? '' : `used ${timeWords(session.seenAt)}`}</Words>
           {session.here ? null : (
             <QuietButton
@@ -138,11 +140,3 @@ const timeWords = (iso: string): string =>
   new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
     new Date(iso),
   );
-
-const KINDS: readonly (readonly [RegExp, string])[] = [
-  [/iPad|Tablet/, 'A tablet'],
-  [/Mobi|Android|iPhone/, 'A phone'],
-  [/Windows|Macintosh|Linux|CrOS/, 'A computer'],
-];
-/** What kind of device a browser says that it runs on. */
-const deviceWords = (agent: string): string => KINDS.find(([pattern]) => pattern.test(agent))?.[1] ?? 'A device';

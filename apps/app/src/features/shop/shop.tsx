@@ -5,7 +5,7 @@ import { View } from 'react-native';
 import { type Draft, draftsForgotten } from '@/store/drafts-slice';
 import { selectOwnWaiting } from '@/store/selectors';
 import { signedOut } from '@/store/session-slice';
-import { type ThemeChoice, themeChosen } from '@/store/settings-slice';
+import { type ThemeChoice, selectSettings, settingsChanged } from '@/store/settings-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
@@ -31,7 +31,7 @@ export function Shop() {
   const dispatch = useAppDispatch();
   const router = useRouter();
   const account = useAppSelector((state) => state.session.account);
-  const theme = useAppSelector((state) => state.settings.theme);
+  const theme = useAppSelector(selectSettings).theme;
   const waiting = useAppSelector(selectOwnWaiting).length;
   const drafts = useAppSelector((state) => Object.values(state.drafts).filter(isTyped).length);
   const [asking, setAsking] = useState(false);
@@ -48,11 +48,17 @@ export function Shop() {
         label="Look"
         options={THEMES}
         value={theme}
-        onChange={(value) => dispatch(themeChosen(value))}
+        onChange={(value) => dispatch(settingsChanged({ theme: value }))}
         testID="theme"
       />
       <TextLink href="/hardware" testID="to-shelf" className="self-start py-2">
         Timing hardware on the shelf
+      </TextLink>
+      <TextLink href="/device" testID="to-device" className="self-start py-2">
+        This device at the engine: voice, pedals, from afar
+      </TextLink>
+      <TextLink href="/phone" testID="to-phone" className="self-start py-2">
+        A phone at the engine
       </TextLink>
       <OwnAccess />
       <Builders />

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { TdcSide } from '@yosoku/core/tdc/zero-methods';
 import type { Report } from '@yosoku/core/report/report';
+import { sayFigures } from '@yosoku/core/report/spoken';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import { PairedReadings } from '@/findings/paired-readings';
 import { StationBody } from '@/shell/station-body';
@@ -12,6 +13,9 @@ import { newId } from '@/logbook/use-logbook';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
 import { ReadingPad } from '@/forms/reading-pad';
 import { wholeReading } from '@/forms/use-reading-entry';
+import { figureOf } from '@/forms/figure';
+import { Afar } from '@/shell/afar';
+import { useSpoken } from '@/ui/voice';
 import { Instruments } from '@/steps/instruments/instruments';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
@@ -38,8 +42,18 @@ function Measuring({ onOtherMethod }: { readonly onOtherMethod: () => void }) {
   const { zero } = report;
   const search = useSearch();
   const { step, troubled } = search;
+  useSpoken(sayFigures(search.sentence));
   return (
-    <StationBody footer={<WhatIsPressed search={search} onOtherMethod={onOtherMethod} />}>
+    <StationBody
+      afar={
+        <Afar
+          sentence={search.sentence}
+          {...figureOf(search.entry, search.pass?.readings.at(-1)?.shows ?? null)}
+          picture={(size) => <TheWheel search={search} size={size} />}
+        />
+      }
+      footer={<WhatIsPressed search={search} onOtherMethod={onOtherMethod} />}
+    >
       <Wheel search={search} />
       <View className="gap-2 px-4 wide:px-0 pb-3 pt-2">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
@@ -139,30 +153,37 @@ const FIELD = 84;
 
 /** The wheel under its pointer, with what was met on it, and both readings of the pass. */
 function Wheel({ search }: Pick<PressedProps, 'search'>) {
-  const { report } = useStation();
-  const { table, step, side, pass, entry, figure, pushed } = search;
+  const { table, step, pass, figure, pushed } = search;
   const fields = step.does === 'read' ? Number(figure.needed && !figure.fixed) + Number(pushed.needed) : 0;
   const size = useWheelSize(fields * FIELD);
   const shows = (of: TdcSide) => pass?.readings.find((reading) => reading.side === of)?.shows;
-  const turn = side && approachTo(side, table.height) === 'backward' ? 'backward' : 'forward';
   return (
     <View className="items-center pt-2">
-      <ReadingWheel
-        entry={entry}
-        recorded={step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null)}
-        turns={step.does === 'read'}
-        size={size}
-        marks={pass?.readings.map(({ at }) => ({ at, kind: 'contact' as const })) ?? []}
-        blocked={blockedBy(pass)}
-        tdc={search.tdc}
-        turn={side && turn}
-        saying={sayingOf(report)}
-      />
+      <TheWheel search={search} size={size} />
       <PairedReadings
         left={{ shows: shows('before'), label: table.label.before }}
         right={table.readings === 'pair' ? { shows: shows('after'), label: table.label.after } : null}
       />
     </View>
+  );
+}
+
+function TheWheel({ search, size }: Pick<PressedProps, 'search'> & { readonly size: number }) {
+  const { report } = useStation();
+  const { table, step, side, pass, entry } = search;
+  const turn = side && approachTo(side, table.height) === 'backward' ? 'backward' : 'forward';
+  return (
+    <ReadingWheel
+      entry={entry}
+      recorded={step.does === 'read' ? null : (pass?.readings.at(-1)?.shows ?? null)}
+      turns={step.does === 'read'}
+      size={size}
+      marks={pass?.readings.map(({ at }) => ({ at, kind: 'contact' as const })) ?? []}
+      blocked={blockedBy(pass)}
+      tdc={search.tdc}
+      turn={side && turn}
+      saying={sayingOf(report)}
+    />
   );
 }
 

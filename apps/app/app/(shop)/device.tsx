@@ -1,0 +1,1 @@
+export { ThisDevice as default } from '@/features/device/this-device';

@@ -1,0 +1,1 @@
+export { BenchCode as default } from '@/features/phone/bench-code';

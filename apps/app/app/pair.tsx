@@ -1,0 +1,1 @@
+export { Pair as default } from '@/features/phone/pair';

@@ -1,0 +1,45 @@
+import { useEffect, useRef } from 'react';
+import type { Entry } from '@yosoku/core/record/entry';
+import { spokenBack } from '@yosoku/core/report/spoken';
+import { useStation } from '@/logbook/station';
+import { selectEntries } from '@/store/selectors';
+import { selectSettings } from '@/store/settings-slice';
+import { useAppSelector } from '@/store/store';
+import { useAwake } from '@/ui/awake';
+import { signalKept } from '@/ui/kept-signal';
+import { useReadBack } from '@/ui/voice';
+import type { Place } from './station-line';
+
+/** Where both hands are on the engine, and the screen must not go dark. */
+const HANDS_ON: ReadonlySet<Place> = new Set<Place>(['zero', 'read', 'lobes', 'move', 'prove', 'clear']);
+
+/** What a station does for hands that are busy, whichever it is: stays awake, and makes itself heard when a reading is kept. */
+export function AtEngine({ here }: { readonly here: Place }) {
+  const { report } = useStation();
+  const { id, units } = report.build;
+  const entries = useAppSelector((state) => selectEntries(state, id));
+  const account = useAppSelector((state) => state.session.account);
+  const settings = useAppSelector(selectSettings);
+  const readBack = useReadBack();
+  useAwake(HANDS_ON.has(here));
+  const seen = useRef<number | null>(null);
+  useEffect(() => {
+    const before = seen.current;
+    seen.current = entries.length;
+    const last = entries.at(-1);
+    // Those of another device come in too, and those that were there already.
+    if (before === null || entries.length <= before || !last || last.builderId !== account?.builderId) return;
+    const kept = readingOf(last);
+    if (!kept) return;
+    signalKept(settings);
+    readBack(spokenBack(kept, units));
+  });
+  return null;
+}
+
+function readingOf(entry: Entry): Parameters<typeof spokenBack>[0] | null {
+  if (entry.kind === 'zero.reading') return { wheel: entry.body.wheel, lift: entry.body.indicator ?? null };
+  if (entry.kind !== 'reading.taken') return null;
+  const { shows, wheel } = entry.body;
+  return { wheel, lift: 'lift' in shows ? shows.lift : 'drop' in shows ? shows.drop : null };
+}
