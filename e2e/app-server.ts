@@ -17,8 +17,9 @@ const databaseOf = (urls = ''): string | undefined => urls.split(' ')[Number(pro
 /**
  * The built server on a database of the tests' own: with the demo shop, or empty as at a first visit. It can be stopped and
  * started again on its port. `said` is what it printed when it was last started.
+ * @param more settings beside the usual.
  */
-export async function openAppServer(shop: 'demo' | 'none' = 'demo') {
+export async function openAppServer(shop: 'demo' | 'none' = 'demo', more: Readonly<Record<string, string>> = {}) {
   const SERVER_FILE = process.env.SERVER_FILE;
   const databaseUrl = databaseOf(shop === 'demo' ? process.env.DEMO_DATABASE_URLS : process.env.EMPTY_DATABASE_URLS);
   if (!SERVER_FILE || !databaseUrl) throw new Error('Run these tests with `npm run e2e`.');
@@ -33,6 +34,7 @@ export async function openAppServer(shop: 'demo' | 'none' = 'demo') {
         DEMO: shop === 'demo' ? '1' : '0',
         PORT: String(port),
         HOST: '127.0.0.1',
+        ...more,
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
@@ -58,7 +60,7 @@ export async function openAppServer(shop: 'demo' | 'none' = 'demo') {
   /** A server that is there and says nothing any more, until it is let go on. */
   const freeze = (still: boolean): void => void child?.kill(still ? 'SIGSTOP' : 'SIGCONT');
   await start();
-  return { base: `http://127.0.0.1:${port}`, start, stop, freeze, said: () => said };
+  return { base: `http://127.0.0.1:${port}`, port, start, stop, freeze, said: () => said };
 }
 
 export type AppServer = Awaited<ReturnType<typeof openAppServer>>;

@@ -1,4 +1,5 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import os from 'node:os';
 import path from 'node:path';
@@ -43,15 +44,41 @@ export interface Browser {
 
 const byTestId = (testId: string): string => `[data-testid="${testId}"]`;
 
-export async function openBrowser(base: string, { width, height, mobile }: Viewport): Promise<Browser> {
+/** A device of the shop rather than the machine of the server. */
+interface Device {
+  /** A name that leads to this machine, as one does in a shop’s network. */
+  readonly name?: string;
+  /** File of an authority that the device has taken in. */
+  readonly trusts?: string;
+}
+
+/** A home whose browsers trust that authority: NSS, which Chromium goes by on Linux. */
+function homeThatTrusts(authority: string, folder: string): string {
+  const store = path.join(folder, '.pki/nssdb');
+  mkdirSync(store, { recursive: true });
+  const certutil = (...args: string[]): void => void execFileSync('certutil', ['-d', `sql:${store}`, ...args]);
+  certutil('-N', '--empty-password');
+  certutil('-A', '-t', 'C,,', '-n', 'shop', '-i', authority);
+  return folder;
+}
+
+export async function openBrowser(
+  base: string,
+  { width, height, mobile }: Viewport,
+  { name, trusts }: Device = {},
+): Promise<Browser> {
   const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-browser-'));
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
   options.addArguments(...FLAGS, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
+  if (name !== undefined) options.addArguments(`--host-resolver-rules=MAP ${name} 127.0.0.1`);
+  const service = new ServiceBuilder('/usr/bin/chromedriver');
+  if (trusts !== undefined)
+    service.setEnvironment({ ...(process.env as Record<string, string>), HOME: homeThatTrusts(trusts, profile) });
   const driver = (await new Builder()
     .forBrowser('chrome')
     .setChromeOptions(options)
-    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .setChromeService(service)
     .build()) as WebDriver & { sendDevToolsCommand(name: string, parameters: object): Promise<void> };
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width,

@@ -74,6 +74,8 @@ export async function ensureBuilt() {
   say('building the server');
   await bundleForNode(path.join(ROOT, 'apps/server/src/main.ts'), SERVER_FILE);
   await ensureWorker();
+  // Pieces of an earlier build would be kept on every device too.
+  rmSync(WEB_DIR, { recursive: true, force: true });
   say('building the web app (about a minute)');
   run('npx', ['expo', 'export', '--platform', 'web', '--clear'], {
     cwd: path.join(ROOT, 'apps/app'),

@@ -34,6 +34,7 @@ const DEBIAN = {
   pdftotext: { pdftotext: 'poppler-utils' },
   chromium: { chromium: 'chromium' },
   chromedriver: { chromedriver: 'chromium-driver' },
+  certutil: { certutil: 'libnss3-tools' },
 };
 
 /** Installs the Debian packages of the named programs where they are missing. */

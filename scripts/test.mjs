@@ -19,7 +19,7 @@ if (only !== null && !PARTS.includes(only)) fail(`There is no part ${only}. Know
 const needsDatabase = wants('api') || wants('e2e');
 ensurePrograms(
   ...(needsDatabase ? ['mariadbd', 'mariadb-dump', 'pdftotext'] : []),
-  ...(needsDatabase ? ['chromium', 'chromedriver'] : []),
+  ...(needsDatabase ? ['chromium', 'chromedriver', 'certutil'] : []),
 );
 ensurePackages();
 ensureState();

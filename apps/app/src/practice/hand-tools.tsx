@@ -69,28 +69,35 @@ export function HandTools({ live, stand, hands, onHands, onTrouble }: HandToolsP
           onPress={cylinder}
         />
       ) : null}
-      {noWheel ? (
-        <Tool
-          testID="tool-wheel"
-          label="Mark here"
-          says="Mark here: make the mark on the rim where the pointer stands"
-          onPress={wheel}
-        />
-      ) : (
-        <Tool
-          testID="tool-wheel"
-          label={hands === 'crank' ? 'Move wheel' : 'Tighten it'}
-          says={
-            hands === 'crank' ? 'Move wheel: slacken it, and turn it on its hub' : 'Tighten it: the wheel is held again'
-          }
-          chosen={hands === 'wheel'}
-          onPress={wheel}
-        />
-      )}
+      <WheelTool noWheel={noWheel} hands={hands} onPress={wheel} />
       {engine.lifter.kind === 'solid' ? null : (
         <Tool testID="tool-push" label="Lifters down" says="Lifters down: push them on their lobes" onPress={push} />
       )}
     </View>
+  );
+}
+
+interface WheelToolProps {
+  readonly noWheel: boolean;
+  readonly hands: HandsOn;
+  readonly onPress: () => void;
+}
+
+/** Slackens the wheel, or tightens it; without one the mark is made on the rim. */
+function WheelTool({ noWheel, hands, onPress }: WheelToolProps) {
+  const says = noWheel
+    ? 'Mark here: make the mark on the rim where the pointer stands'
+    : hands === 'crank'
+      ? 'Move wheel: slacken it, and turn it on its hub'
+      : 'Tighten it: the wheel is held again';
+  return (
+    <Tool
+      testID="tool-wheel"
+      label={says.split(':')[0] ?? ''}
+      says={says}
+      chosen={hands === 'wheel'}
+      onPress={onPress}
+    />
   );
 }
 

@@ -111,18 +111,18 @@ function OnTheBench({ here, children }: StationFrameProps) {
               All exercises
             </TextLink>
           ) : (
-            <View className="shrink-0 items-end">
-              <TextLink href={`/builds/${build.id}/engine`} small className="py-1">
-                The engine
-              </TextLink>
+            <View className="shrink-0 flex-row items-center gap-x-4 self-start">
               <AfarKey here={here} />
               <TextLink
                 href={{ pathname: '/phone', params: { at: `/builds/${build.id}/${here}` } }}
                 small
                 testID="to-phone"
-                className="py-1"
+                className="py-2"
               >
                 On a phone
+              </TextLink>
+              <TextLink href={`/builds/${build.id}/engine`} small className="py-2">
+                The engine
               </TextLink>
             </View>
           )}

@@ -11,6 +11,7 @@ import { received } from '@/store/logbook-slice';
 import { reached } from '@/store/outbox-slice';
 import { selectEntries, selectReport } from '@/store/selectors';
 import { type Account, signedIn } from '@/store/session-slice';
+import { type Settings, settingsChanged } from '@/store/settings-slice';
 import { makeStore } from '@/store/store';
 import { StationScreen } from '@/shell/station-screen';
 import type { Place } from '@/shell/station-line';
@@ -90,7 +91,13 @@ export async function openStation(
     size = PHONE,
     offline = false,
     account = {},
-  }: { readonly size?: typeof PHONE; readonly offline?: boolean; readonly account?: Partial<Account> } = {},
+    settings = {},
+  }: {
+    readonly size?: typeof PHONE;
+    readonly offline?: boolean;
+    readonly account?: Partial<Account>;
+    readonly settings?: Partial<Settings>;
+  } = {},
 ): Promise<Opened> {
   Dimensions.set({ window: { ...size, scale: 1, fontScale: 1 }, screen: { ...size, scale: 1, fontScale: 1 } });
   // What no device would have kept shows nothing.
@@ -101,6 +108,7 @@ export async function openStation(
   provideArithmetic({ derive, checkEntry, isUndoable });
   const store = makeStore();
   store.dispatch(signedIn({ ...ACCOUNT, ...account }));
+  store.dispatch(settingsChanged(settings));
   store.dispatch(reached(!offline));
   store.dispatch(received({ buildId: BUILD, entries: entries.map((entry, at) => ({ ...entry, seq: at + 1 })) }));
   render(

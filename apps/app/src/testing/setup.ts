@@ -14,7 +14,17 @@ Object.assign(globalThis, { document: page, HTMLElement: class {} });
 Object.assign(window, page);
 
 /** Tells the page that a key was pressed, as the browser would. */
-export function keyDown(key: string): void {
-  const event = { key, target: null, ctrlKey: false, metaKey: false, altKey: false, preventDefault: () => undefined };
+export function keyDown(key: string, more: { readonly code?: string; readonly timeStamp?: number } = {}): void {
+  const nothing = (): void => undefined;
+  const event = {
+    key,
+    target: null,
+    ctrlKey: false,
+    metaKey: false,
+    altKey: false,
+    preventDefault: nothing,
+    stopImmediatePropagation: nothing,
+    ...more,
+  };
   for (const listener of listeners.get('keydown') ?? []) listener(event);
 }

@@ -36,6 +36,8 @@ export function TextField({ label, value, onChange, echo, hint, error, testID, .
         aria-invalid={error !== undefined}
         aria-describedby={below ? `${id}-below` : undefined}
         placeholderTextColor={soft}
+        // A figure is typed anew rather than mended; a sentence is mended.
+        selectTextOnFocus={input.inputMode !== undefined}
         autoCapitalize="none"
         autoCorrect={false}
         className={`min-h-[48px] border-b-2 bg-raised px-3 font-figures text-[19px] text-ink ${error ? 'border-danger' : 'border-line'}`}

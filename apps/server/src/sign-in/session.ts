@@ -51,6 +51,15 @@ const idOf = (tokenHash: string): string => tokenHash.slice(0, 16);
 /** What a browser says that it is, as much of it as is kept. */
 export const agentOf = (c: Context): string => cutText(c.req.header('user-agent') ?? '', 200);
 
+/** A session as its builder sees it among his own. */
+const listed = ({ tokenHash, createdAt, seenAt, agent, name }: typeof session.$inferSelect) => ({
+  id: idOf(tokenHash),
+  begunAt: createdAt?.toISOString() ?? null,
+  seenAt: seenAt?.toISOString() ?? null,
+  agent: agent ?? '',
+  name,
+});
+
 interface Trusted {
   readonly account: Account;
   readonly until: number;
@@ -182,16 +191,8 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
         .from(session)
         .where(eq(session.builderId, builderId))
         .orderBy(desc(session.seenAt));
-      return rows
-        .filter(({ expiresAt }) => expiresAt.getTime() > Date.now())
-        .map(({ tokenHash, createdAt, seenAt, agent, name }) => ({
-          id: idOf(tokenHash),
-          begunAt: createdAt?.toISOString() ?? null,
-          seenAt: seenAt?.toISOString() ?? null,
-          agent: agent ?? '',
-          name,
-          here: tokenHash === here,
-        }));
+      const lasting = rows.filter(({ expiresAt }) => expiresAt.getTime() > Date.now());
+      return lasting.map((row) => ({ ...listed(row), here: row.tokenHash === here }));
     },
 
     /** Ends one of the sessions of whoever asks. False when there is none of that name. */

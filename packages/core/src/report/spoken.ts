@@ -87,11 +87,11 @@ const VULGAR: Readonly<Record<string, number>> = { '¼': 0.25, '½': 0.5, '¾': 
 const WRITTEN = /([−-]?)(\d+(?:\.\d+)?)?([¼½¾])?(°| in\b| mm\b)/g;
 
 /**
- * A sentence of this program, its figures as they are said.
+ * What this program writes, its figures as they are said: another rendering of the same text, from which nothing is learnt.
  * @example sayFigures('Come forward to 0.050 in before peak.') // "Come forward to fifty thou before peak."
  */
-export const sayFigures = (sentence: string): string =>
-  sentence.replace(WRITTEN, (whole: string, sign: string, figure = '', fraction = '', unit: string) => {
+export const sayFigures = (written: string): string =>
+  written.replace(WRITTEN, (whole: string, sign: string, figure = '', fraction = '', unit: string) => {
     if (figure === '' && fraction === '') return whole;
     const value = (Number(figure || 0) + (VULGAR[fraction] ?? 0)) * (sign === '' ? 1 : -1);
     if (unit === '°') return `${spokenFigure(value)} ${Math.abs(value) === 1 ? 'degree' : 'degrees'}`;

@@ -5,6 +5,7 @@ import { cutText } from '@yosoku/core/units/text';
 import { deviceWords } from '@/forms/device-words';
 import { QrCode } from '@/pictures/qr-code';
 import { Refusal, api, ask } from '@/sync/api';
+import { PairFigure } from './pair-figure';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
@@ -31,29 +32,34 @@ export function BenchCode() {
   useEffect(() => {
     ask(api.reach.$get()).then(setReach, () => setReach('unreachable'));
   }, []);
-  const origin = typeof reach === 'string' ? null : originFor(reach);
   return (
     <Page title="A phone at the engine" back={{ href: at as '/', label: 'Back' }}>
       {reach === 'asking' ? <Words look="soft">Loading.</Words> : null}
       {reach === 'unreachable' ? <Notice kind="warning" message="The server cannot be reached just now." /> : null}
-      {typeof reach !== 'string' && origin === null ? (
-        <Notice
-          kind="warning"
-          testID="not-reachable"
-          message="No phone can reach this server yet."
-          remedy="It listens on this machine alone. Start it with npm start -- --lan: then phones in the same network come in, over https."
-        />
-      ) : null}
-      {typeof reach !== 'string' && origin !== null ? (
-        <>
-          {reach.authority ? <Trust {...reach.authority} /> : null}
-          <Code origin={origin} at={at} />
-          {reach.addresses.length > 1 ? (
-            <Words look="soft">{`It is reached as ${reach.addresses.join(', ')}.`}</Words>
-          ) : null}
-        </>
-      ) : null}
+      {typeof reach === 'string' ? null : <LetIn reach={reach} at={at} />}
     </Page>
+  );
+}
+
+function LetIn({ reach, at }: { readonly reach: Reach; readonly at: string }) {
+  const origin = originFor(reach);
+  if (origin === null)
+    return (
+      <Notice
+        kind="warning"
+        testID="not-reachable"
+        message="No phone can reach this server yet."
+        remedy="It listens on this machine alone. Start it with npm start -- --lan: then phones in the same network come in, over https."
+      />
+    );
+  return (
+    <>
+      <Code origin={origin} at={at} />
+      {reach.authority ? <Trust {...reach.authority} /> : null}
+      {reach.addresses.length > 1 ? (
+        <Words look="soft">{`It is reached as ${reach.addresses.join(', ')}.`}</Words>
+      ) : null}
+    </>
   );
 }
 
@@ -179,9 +185,7 @@ function Code({ origin, at }: { readonly origin: string; readonly at: string }) 
         <View className="gap-4" testID="claimed">
           <Words look="heading">{`${deviceWords(pairing.agent)} asks to come in.`}</Words>
           <Words>Does it show this number?</Words>
-          <Words className="font-figures-bold text-[72px] leading-[80px]" testID="figure">
-            {pairing.figure}
-          </Words>
+          <PairFigure figure={pairing.figure} />
           <TextField
             testID="device-name"
             label="What to call it"

@@ -7,6 +7,7 @@ import { Refusal, api, ask } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
+import { PairFigure } from './pair-figure';
 import { TextLink } from '@/ui/text-link';
 import { Words } from '@/ui/words';
 
@@ -72,52 +73,76 @@ export function Pair() {
 
   return (
     <Page title="This phone at the engine">
-      {state.is === 'asking' ? <Words look="soft">Asking the bench.</Words> : null}
-      {state.is === 'no-code' ? (
+      <HowItStands state={state} place={place} onAgain={again} />
+    </Page>
+  );
+}
+
+interface StandsProps {
+  readonly state: State;
+  readonly place: Href;
+  readonly onAgain: () => void;
+}
+
+function HowItStands({ state, place, onAgain }: StandsProps) {
+  switch (state.is) {
+    case 'asking':
+      return <Words look="soft">Asking the bench.</Words>;
+    case 'no-code':
+      return (
         <Notice
           kind="warning"
           message="There is no code in this address."
           remedy="On the bench screen choose “A phone at the engine”, and point this phone’s camera at the code."
         />
-      ) : null}
-      {state.is === 'other' && account ? (
-        <Notice
-          kind="warning"
-          testID="other-account"
-          message={`${account.builderName} of ${account.shopName} is signed in on this phone.`}
-          remedy="Go on at the page of the bench, or sign out on the page of the shop first: what still waits to be sent stays on the phone."
-        >
-          <View className="flex-row flex-wrap gap-x-6">
-            <TextLink href={place} testID="go-on" className="py-3">
-              {`Go on as ${account.builderName}`}
-            </TextLink>
-            <TextLink href="/shop" className="py-3">
-              The shop
-            </TextLink>
-          </View>
-        </Notice>
-      ) : null}
-      {state.is === 'refused' ? (
+      );
+    case 'other':
+      return <AnotherHere place={place} />;
+    case 'refused':
+      return (
         <Notice kind="warning" testID="pair-refused" message={state.why}>
           <TextLink href="/sign-in" className="py-3">
             Sign in with name and password
           </TextLink>
         </Notice>
-      ) : null}
-      {state.is === 'unreachable' ? (
+      );
+    case 'unreachable':
+      return (
         <Notice kind="warning" message="The server cannot be reached." remedy="Is this phone in the same network?">
-          <QuietButton label="Try again" testID="claim-again" onPress={again} />
+          <QuietButton label="Try again" testID="claim-again" onPress={onAgain} />
         </Notice>
-      ) : null}
-      {state.is === 'waiting' ? (
+      );
+    case 'waiting':
+      return (
         <View className="gap-4" testID="pair-waiting" role="status">
           <Words>{state.who}</Words>
           <Words look="label">Press “It is mine” on the bench screen, if it shows the same number:</Words>
-          <Words className="font-figures-bold text-[72px] leading-[80px]" testID="figure">
-            {state.figure}
-          </Words>
+          <PairFigure figure={state.figure} />
+          <Words look="soft">Waiting for the bench.</Words>
         </View>
-      ) : null}
-    </Page>
+      );
+  }
+}
+
+/** Somebody is signed in on this phone already. */
+function AnotherHere({ place }: Pick<StandsProps, 'place'>) {
+  const account = useAppSelector((state) => state.session.account);
+  if (!account) return null;
+  return (
+    <Notice
+      kind="warning"
+      testID="other-account"
+      message={`${account.builderName} of ${account.shopName} is signed in on this phone.`}
+      remedy="Go on at the page of the bench, or sign out on the page of the shop first: what still waits to be sent stays on the phone."
+    >
+      <View className="flex-row flex-wrap gap-x-6">
+        <TextLink href={place} testID="go-on" className="py-3">
+          {`Go on as ${account.builderName}`}
+        </TextLink>
+        <TextLink href="/shop" className="py-3">
+          The shop
+        </TextLink>
+      </View>
+    </Notice>
   );
 }

@@ -49,31 +49,12 @@ export function PrepareStation() {
   const { report, write } = useStation();
   const { prepare, build } = report;
   const router = useRouter();
-  const { springs, camDrives, oneWay, ...said } = prepare.asItStands ?? UNSAID;
-  const stated: Stated = {
-    ...said,
-    ...(springs ? { springs } : {}),
-    ...(camDrives ? { camDrives } : {}),
-    ...(oneWay ? { oneWay } : {}),
-  };
+  const stated = saidOf(prepare.asItStands ?? UNSAID);
   const due = prepare.checks.filter((each) => each.state === 'due').length;
   const onward = (): void => router.replace(placeHref(build.id, 'zero'));
   useShortcuts({ n: onward });
   const change = (part: Partial<Stated>): void => {
-    const next = { ...stated, ...part };
-    const { head, plugHole, wheel, indicator, lifter, drive } = next;
-    write('engine.as-it-stands', {
-      replaces: prepare.asItStands?.entry ?? null,
-      head,
-      plugHole,
-      wheel,
-      indicator,
-      lifter,
-      drive,
-      ...(next.springs ? { springs: next.springs } : {}),
-      ...(next.camDrives ? { camDrives: next.camDrives } : {}),
-      ...(next.oneWay ? { oneWay: next.oneWay } : {}),
-    });
+    write('engine.as-it-stands', { replaces: prepare.asItStands?.entry ?? null, ...saidOf({ ...stated, ...part }) });
   };
 
   return (
@@ -110,6 +91,23 @@ export function PrepareStation() {
     </StationBody>
   );
 }
+
+type Optional = 'springs' | 'camDrives' | 'oneWay';
+/** As the Report has it, or as it is being said: what nobody has said is null, false or missing. */
+type Saying = Omit<Stated, Optional> & { readonly [Part in Optional]?: Stated[Part] | null | false };
+
+/** What is said of the engine, what nobody has said left out. */
+const saidOf = ({ head, plugHole, wheel, indicator, lifter, drive, springs, camDrives, oneWay }: Saying): Stated => ({
+  head,
+  plugHole,
+  wheel,
+  indicator,
+  lifter,
+  drive,
+  ...(springs ? { springs } : {}),
+  ...(camDrives ? { camDrives } : {}),
+  ...(oneWay ? { oneWay } : {}),
+});
 
 /** How the engine stands: what follows from it are the checks. */
 function StandsFields({

@@ -11,7 +11,7 @@ import { PairedReadings } from '@/findings/paired-readings';
 import { StationBody } from '@/shell/station-body';
 import { useStationWidth, useWheelSize } from '@/shell/use-station-width';
 import { ReadingPad } from '@/forms/reading-pad';
-import { useReadingEntry, wholeReading } from '@/forms/use-reading-entry';
+import { type ReadingEntry, useReadingEntry, wholeReading } from '@/forms/use-reading-entry';
 import { figureOf } from '@/forms/figure';
 import { Afar } from '@/shell/afar';
 import { useSpoken } from '@/ui/voice';
@@ -53,7 +53,6 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
     setAsked(false);
     setBack(false);
   };
-  const offset = zero.result?.tdc ?? 0;
   const [first, second] = READ_METHODS[method].slots;
   const shows = (slot: number): string | undefined => round?.readings.find((each) => each.slot === slot)?.shows;
   const approach = back ? 'backward' : next.slot.approach;
@@ -63,16 +62,7 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
       build.units,
     ),
   );
-  const wheel = (of: number) => (
-    <ReadingWheel
-      entry={entry}
-      size={of}
-      marks={marksOf(report, choice, round, offset)}
-      tdc={zero.state === 'proved' ? offset : null}
-      turn={approach}
-      saying={sayingOf(report, choice)}
-    />
-  );
+  const wheel = (of: number) => <Wheel size={of} entry={entry} choice={choice} round={round} approach={approach} />;
   return (
     <StationBody
       afar={
@@ -143,6 +133,29 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
         {next.slot.approach === 'backward' ? null : <WhichWay back={back} onChange={setBack} />}
       </View>
     </StationBody>
+  );
+}
+
+interface WheelProps extends Pick<ByWheelProps, 'choice' | 'round'> {
+  readonly size: number;
+  readonly entry: ReadingEntry;
+  readonly approach: 'forward' | 'backward';
+}
+
+/** The wheel with the card's places and what was read, the reading that is typed under its pointer. */
+function Wheel({ size, entry, choice, round, approach }: WheelProps) {
+  const { report } = useStation();
+  const { zero } = report;
+  const offset = zero.result?.tdc ?? 0;
+  return (
+    <ReadingWheel
+      entry={entry}
+      size={size}
+      marks={marksOf(report, choice, round, offset)}
+      tdc={zero.state === 'proved' ? offset : null}
+      turn={approach}
+      saying={sayingOf(report, choice)}
+    />
   );
 }
 
