@@ -81,31 +81,27 @@ const Strip = memo(function Strip({ ring, sign, reach, theme }: StripProps) {
   const span = (360 + reach) * PER_DEGREE;
   const xOf = (degree: number): number => span - sign * degree * PER_DEGREE;
   const { step, per, labelled } = divisionsOf(ring);
-  const lines = Array.from(
-    { length: Math.floor((360 + 2 * reach) / step) + 1 },
-    (_, at) => at + Math.ceil(-reach / step),
-  );
+  const lines = linesOf(ring, step, reach);
   const tall = (line: number): number => (line % per === 0 ? 20 : line % labelled === 0 ? 15 : 10);
-  const whole = lines.map((line) => `M${xOf(line * step)} 0V${tall(line)}`).join('');
-  const half = lines.map((line) => `M${xOf((line + 0.5) * step)} 0V6`).join('');
+  const whole = lines.map(({ at, line }) => `M${xOf(at)} 0V${tall(line)}`).join('');
+  const half = lines.map(({ at }) => `M${xOf(at + step / 2)} 0V6`).join('');
   return (
     <Svg width={2 * span} height={HEIGHT} style={{ marginLeft: -span }}>
       <Path d={half} stroke={theme.line} strokeWidth="1" />
       <Path d={whole} stroke={theme.ink} strokeWidth="1.4" />
       {lines
-        .filter((line) => line % labelled === 0)
-        .map((line) => line * step)
-        .map((degree) => (
+        .filter(({ line }) => line % labelled === 0)
+        .map(({ at }) => (
           <SvgText
-            key={degree}
-            x={xOf(degree)}
+            key={at}
+            x={xOf(at)}
             y="41"
             textAnchor="middle"
             fontFamily="Barlow_600SemiBold"
             fontSize="18"
             fill={theme.ink}
           >
-            {ruleLabel(ring, degree)}
+            {ruleLabel(ring, at)}
           </SvgText>
         ))}
     </Svg>
@@ -121,6 +117,23 @@ function divisionsOf(ring: WheelRing): { readonly step: number; readonly per: nu
   return ring.unit === 'in'
     ? { step: rimDegrees(MM_PER_INCH / 16, ring.round), per: 16, labelled: 8 }
     : { step: rimDegrees(1, ring.round), per: 10, labelled: 10 };
+}
+
+/**
+ * Where the lines stand, crank degrees, each with its number. A wheel's run all round; a tape's are counted from the mark, both ways, and
+ * those of the two sides do not meet half-way.
+ */
+function linesOf(
+  ring: WheelRing,
+  step: number,
+  reach: number,
+): readonly { readonly at: number; readonly line: number }[] {
+  const row = (from: number, to: number, mark: number) =>
+    Array.from(
+      { length: Math.floor(to / step) - Math.ceil(from / step) + 1 },
+      (_, i) => i + Math.ceil(from / step),
+    ).map((line) => ({ at: mark + line * step, line }));
+  return ring.ring === 'rim' ? [...row(-reach, 180, 0), ...row(-180, reach, 360)] : row(-reach, 360 + reach, 0);
 }
 
 /** What the rule says at a degree: the wheel's own number, or the distance on the tape. */

@@ -26,7 +26,7 @@ export function TurnKeys({ onTurn, what }: TurnKeysProps) {
             testID={`turn${by}`}
             aria-label={`${by < 0 ? '−' : '+'}${LABELS[Math.abs(by)] ?? ''} degrees, ${by < 0 ? 'back' : 'the way it runs'}`}
             onPress={() => onTurn(by)}
-            className={`h-[52px] min-w-[44px] grow basis-0 items-center justify-center active:bg-raised ${by === 0.25 ? 'border-l border-hairline' : ''}`}
+            className={`h-[52px] min-w-[40px] grow basis-0 items-center justify-center active:bg-raised ${by === 0.25 ? 'border-l border-hairline' : ''}`}
           >
             <Text className="font-figures-bold text-[18px] text-brass">
               {by < 0 ? `−${LABELS[-by] ?? ''}` : `+${LABELS[by] ?? ''}`}

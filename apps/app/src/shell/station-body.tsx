@@ -22,7 +22,7 @@ export function StationBody({ children, footer, afar }: StationBodyProps) {
   const wide = useWide();
   const { fromAfar } = useAppSelector(selectSettings);
   const glanced = fromAfar && afar !== undefined;
-  const stays = useWindowDimensions().height >= ROOM_FOR_BOTH && !glanced;
+  const stays = useWindowDimensions().height >= ROOM_FOR_BOTH && (wide || !glanced);
   const closed = useClosed();
   // Nothing is written into a signed build: its reopening stands where things are recorded.
   const pressed = (

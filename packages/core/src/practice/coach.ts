@@ -45,7 +45,7 @@ function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report)
   if (step.does === 'begin')
     return {
       sentence: noWheel
-        ? 'Open Zero, say how large the balancer is, and begin with marks on its rim.'
+        ? 'Open Zero, choose “Rim marks, no wheel” among the other methods, say how large the balancer is, and begin.'
         : 'Open Zero and begin with the bar across the bore: the head is off.',
       at: 'zero',
     };

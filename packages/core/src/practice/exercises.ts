@@ -103,7 +103,7 @@ export const EXERCISES = {
   },
   'no-wheel': {
     title: 'No wheel at all',
-    task: 'There is a tape and the rim of the balancer, 7¼ in (184.2 mm) across; nobody knows who made the mark on it. Find true TDC with marks on the rim, then read the intake centreline along it: how far from its card does the cam sit?',
+    task: 'A tape, and the balancer’s rim, 7¼ in (184.2 mm) across, with a mark that nobody trusts. Find TDC with marks of your own, then read the intake centreline along the rim: how far off its card is the cam?',
     level: 3,
     minutes: 12,
     goal: 'cam',

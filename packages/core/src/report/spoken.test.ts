@@ -1,4 +1,4 @@
-import { sayFigures, spokenBack, spokenFigure, spokenLength, spokenNumber, spokenTurn } from './spoken';
+import { sayFigures, spokenBack, spokenFigure, spokenLength, spokenNumber, spokenTurn, turnInShort } from './spoken';
 
 test.each([
   [0, 'zero'],
@@ -47,6 +47,7 @@ test('a sentence keeps its words and loses its signs', () => {
 
 test('what the hands do, and what was kept', () => {
   const turn = { height: 1.27, label: 'before peak', approach: 'forward', reads: 'wheel' } as const;
+  expect(turnInShort(turn, 'mm')).toBe('1.27 mm before peak, coming forward. Read the wheel.');
   expect(spokenTurn(turn, 'in')).toBe('Fifty thou before peak, coming forward. Read the wheel.');
   expect(spokenTurn({ ...turn, height: null, label: 'peak lift', reads: 'indicator' }, 'in')).toBe(
     'Peak lift, coming forward. Read the indicator.',

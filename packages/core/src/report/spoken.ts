@@ -1,5 +1,5 @@
 import { type WheelReading, sideWords } from '../crank/wheel';
-import { MM_PER_INCH, type LengthUnit } from '../units/length';
+import { MM_PER_INCH, type LengthUnit, formatLength } from '../units/length';
 import { decimal } from '../units/decimal';
 
 /** Words for an ear at the engine: figures as the trade says them, never as they are written. */
@@ -108,14 +108,18 @@ interface ToRead {
 }
 
 /**
- * What the hands do for the next reading of the cam.
- * @example spokenTurn({ height: 1.27, label: 'before peak', approach: 'forward', reads: 'wheel' }, 'in') // "Fifty thou before peak, coming forward. Read the wheel."
+ * What the hands do for the next reading of the cam, as short as it is called across the shop.
+ * @example turnInShort({ height: 1.27, label: 'before peak', approach: 'forward', reads: 'wheel' }, 'in') // "0.050 in before peak, coming forward. Read the wheel."
  */
-export function spokenTurn({ height, label, approach, reads }: ToRead, unit: LengthUnit): string {
-  const what = `${height === null ? '' : `${spokenLength(height, unit)} `}${label}`;
-  const said = `${what.charAt(0).toUpperCase()}${what.slice(1)}`;
-  return `${said}, coming ${approach === 'forward' ? 'forward' : 'back'}. Read the ${reads}.`;
+export function turnInShort({ height, label, approach, reads }: ToRead, unit: LengthUnit): string {
+  const what = height === null ? label : `${formatLength(height, unit)} ${label}`;
+  return `${capital(what)}, coming ${approach === 'forward' ? 'forward' : 'back'}. Read the ${reads}.`;
 }
+
+/** The same for an ear: "Fifty thou before peak, coming forward. Read the wheel." */
+export const spokenTurn = (turn: ToRead, unit: LengthUnit): string => capital(sayFigures(turnInShort(turn, unit)));
+
+const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /**
  * What was written down, read back: whoever has both hands full hears at once when it is not what he said.
@@ -127,5 +131,5 @@ export function spokenBack(
   unit: LengthUnit,
 ): string {
   const said = wheel ? spokenReading(wheel) : lift === null ? 'reading' : spokenLength(lift, unit);
-  return `${said.charAt(0).toUpperCase()}${said.slice(1)}, kept.`;
+  return `${capital(said)}, kept.`;
 }

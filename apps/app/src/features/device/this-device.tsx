@@ -39,12 +39,14 @@ export function ThisDevice() {
         <Words look="heading" level={2}>
           Spoken
         </Words>
-        <YesNo
-          testID="spoken"
-          label="Say what to do, and read back what was kept?"
-          value={settings.spoken}
-          onChange={(spoken) => change({ spoken })}
-        />
+        <View className="flex-row">
+          <YesNo
+            testID="spoken"
+            label="Say what to do, and read back what was kept?"
+            value={settings.spoken}
+            onChange={(spoken) => change({ spoken })}
+          />
+        </View>
         {hasVoice() ? (
           <View className="items-start">
             <QuietButton
@@ -66,8 +68,12 @@ export function ThisDevice() {
         <Words look="heading" level={2}>
           When a reading is kept
         </Words>
-        <YesNo testID="buzz" label="A short buzz?" value={settings.buzz} onChange={(buzz) => change({ buzz })} />
-        <YesNo testID="tick" label="A tick?" value={settings.tick} onChange={(tick) => change({ tick })} />
+        <View className="flex-row">
+          <YesNo testID="buzz" label="A short buzz?" value={settings.buzz} onChange={(buzz) => change({ buzz })} />
+        </View>
+        <View className="flex-row">
+          <YesNo testID="tick" label="A tick?" value={settings.tick} onChange={(tick) => change({ tick })} />
+        </View>
       </View>
       <View className="gap-3">
         <Words look="heading" level={2}>
@@ -80,12 +86,14 @@ export function ThisDevice() {
           value={settings.hand}
           onChange={(hand) => change({ hand })}
         />
-        <YesNo
-          testID="from-afar"
-          label="Readable from three metres at Zero and Read?"
-          value={settings.fromAfar}
-          onChange={(fromAfar) => change({ fromAfar })}
-        />
+        <View className="flex-row">
+          <YesNo
+            testID="from-afar"
+            label="Readable from three metres at Zero and Read?"
+            value={settings.fromAfar}
+            onChange={(fromAfar) => change({ fromAfar })}
+          />
+        </View>
       </View>
       <TaughtKeys keys={settings.keys} onChange={(keys) => change({ keys })} />
     </Page>

@@ -4,7 +4,7 @@ import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
 import { EVENT_NAMES, closesAt, noseAt, opensAt } from '@yosoku/core/cam/card';
 import type { WheelReading } from '@yosoku/core/crank/wheel';
-import { spokenTurn } from '@yosoku/core/report/spoken';
+import { spokenTurn, turnInShort } from '@yosoku/core/report/spoken';
 import type { Report } from '@yosoku/core/report/report';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { PairedReadings } from '@/findings/paired-readings';
@@ -47,26 +47,26 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
   const [asked, setAsked] = useState(false);
   const [back, setBack] = useState(false);
   const entry = useReadingEntry(`${build.id}/read`, method, round?.readings.at(-1)?.at ?? 0);
+  const approach = back ? 'backward' : next.slot.approach;
   const record = (wheel: WheelReading, box?: string): void => {
     if (height.mm === null) return;
-    reading.record(height.mm, wheel, { approach: back ? 'backward' : next.slot.approach, box });
+    reading.record(height.mm, wheel, { approach, box });
     setAsked(false);
     setBack(false);
   };
   const [first, second] = READ_METHODS[method].slots;
   const shows = (slot: number): string | undefined => round?.readings.find((each) => each.slot === slot)?.shows;
-  const approach = back ? 'backward' : next.slot.approach;
-  useSpoken(
-    spokenTurn(
-      { height: choice.isFelt ? null : height.mm, label: next.slot.label, approach, reads: 'wheel' },
-      build.units,
-    ),
-  );
+  const turn = turnOf(choice, approach);
+  useSpoken(spokenTurn(turn, build.units));
   const wheel = (of: number) => <Wheel size={of} entry={entry} choice={choice} round={round} approach={approach} />;
   return (
     <StationBody
       afar={
-        <Afar sentence={next.sentence} {...figureOf(entry, round?.readings.at(-1)?.shows ?? null)} picture={wheel} />
+        <Afar
+          sentence={turnInShort(turn, build.units)}
+          {...figureOf(entry, round?.readings.at(-1)?.shows ?? null)}
+          picture={wheel}
+        />
       }
       footer={
         <View>
@@ -135,6 +135,9 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
     </StationBody>
   );
 }
+
+const turnOf = ({ isFelt, height, next }: ReadingChoice, approach: 'forward' | 'backward') =>
+  ({ height: isFelt ? null : height.mm, label: next.slot.label, approach, reads: 'wheel' }) as const;
 
 interface WheelProps extends Pick<ByWheelProps, 'choice' | 'round'> {
   readonly size: number;
