@@ -60,8 +60,13 @@ test('a device that was told nothing stays silent; with the buzz off nothing buz
 
 test('readings that were there before are not read back, nor those of another device', async () => {
   const job = proved();
-  job.pair(job.report().zero.setting, 66, 153);
-  await openStation('read', ReadStation, job.entries, { settings: { spoken: true } });
+  const { setting } = job.report().zero;
+  job.pair(setting, 66, 153);
+  const before = job.entries.length;
+  const here = await openStation('read', ReadStation, [...job.entries], { settings: { spoken: true } });
+  job.pair(setting, 66, 153);
+  await here.receives(job.entries.slice(before));
+  expect(here.report().trials[0]?.rounds).toHaveLength(2);
   expect((await spoken()).filter((each) => each.includes('kept'))).toEqual([]);
   expect(buzzed).toBe(0);
 });

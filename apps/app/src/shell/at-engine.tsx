@@ -18,17 +18,16 @@ export function AtEngine({ here }: { readonly here: Place }) {
   const { report } = useStation();
   const { id, units } = report.build;
   const entries = useAppSelector((state) => selectEntries(state, id));
-  const account = useAppSelector((state) => state.session.account);
   const settings = useAppSelector(selectSettings);
   const readBack = useReadBack();
   useAwake(HANDS_ON.has(here));
-  const seen = useRef<number | null>(null);
+  const seen = useRef<string | null>(null);
   useEffect(() => {
     const before = seen.current;
-    seen.current = entries.length;
     const last = entries.at(-1);
-    // Those of another device come in too, and those that were there already.
-    if (before === null || entries.length <= before || !last || last.builderId !== account?.builderId) return;
+    seen.current = last?.id ?? '';
+    // Those that were there already; and those of another device, which come from the server with their place in the logbook.
+    if (before === null || !last || last.id === before || last.seq !== undefined) return;
     const kept = readingOf(last);
     if (!kept) return;
     signalKept(settings);

@@ -65,6 +65,8 @@ interface Opened {
   readonly type: (testID: string, text: string) => Promise<void>;
   /** Types a reading of the wheel on the keypad of a phone and records it: `'20', 'before'`. */
   readonly reads: (figures: string, side: string) => Promise<void>;
+  /** Entries of another device come in from the server. */
+  readonly receives: (entries: readonly Entry[]) => Promise<void>;
   /** Where it was gone to from here, newest last. */
   readonly went: () => readonly string[];
   /** All words on the screen, one line each. */
@@ -154,6 +156,11 @@ export async function openStation(
       await done(() => fireEvent.press(screen.getByTestId(`side-${side}`)));
       await done(() => fireEvent.press(screen.getByTestId('record')));
     },
+    receives: (more) =>
+      done(() => {
+        const seq = all().length + 1;
+        store.dispatch(received({ buildId: BUILD, entries: more.map((entry, at) => ({ ...entry, seq: seq + at })) }));
+      }),
     went: () => [...mockWent],
     words: () => wordsOf(screen.toJSON()).join('\n'),
   };

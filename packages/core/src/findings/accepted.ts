@@ -60,7 +60,9 @@ function stillSo({ of }: Body, { decision, views, lobes }: TrialFinding, limit: 
 /** No other lobe differs than those that were accepted, and each by what it was known to then. */
 function lobesStillSo(of: Extract<Body['of'], { what: 'lobes' }>, tables: readonly LobeTable[]): boolean {
   const table = tables.find((each) => lobesKey(each) === lobesKey(of));
-  if (!table || (table.uneven !== null && of.uneven === null)) return false;
+  if (!table) return false;
+  const known = Math.max(0, ...table.rows.map(({ lift }) => lift?.expanded ?? 0));
+  if (table.uneven !== null && (of.uneven === null || table.uneven > of.uneven + known)) return false;
   return lobesThatDiffer(table).every(({ cylinder, figure, apart, expanded }) => {
     const then = of.differ.find((each) => each.cylinder === cylinder && each.figure === figure);
     return then !== undefined && Math.abs(apart - then.apart) <= expanded;

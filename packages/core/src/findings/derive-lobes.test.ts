@@ -55,6 +55,25 @@ describe('every lobe', () => {
     expect(at.report().accepted).toMatchObject([{ stands: false }]);
     expect(at.report().sign.open.join(' ')).toMatch(/cylinder 5/);
   });
+  it('that are uneven knowingly are asked about again when they have become more so', () => {
+    const at = book();
+    lifts(at, [8.2, 8.5, 8.05, 8.65, 8.3, 8.45]);
+    const { uneven = null, rows = [] } = tableOf(at)[0] ?? {};
+    const differ = rows.flatMap(({ cylinder, lift: found }) =>
+      found?.state === 'differs' ? [{ cylinder, figure: 'lift' as const, apart: found.apart }] : [],
+    );
+    expect(uneven).toBeGreaterThan(0.5);
+    at.write('verdict.accepted', {
+      replaces: null,
+      trial: at.trial,
+      of: { what: 'lobes', valve: 'intake', at: 'lobe', uneven, differ },
+      said: 'The intake lifts differ among themselves.',
+      reason: 'worn alike, to be replaced in winter',
+    });
+    expect(at.report().accepted).toMatchObject([{ stands: true }]);
+    for (const mm of [7.2, 7.2, 7.2]) lift(at, 3, 'intake', mm);
+    expect(at.report().accepted).toMatchObject([{ stands: false }]);
+  });
   it('does not take the lobes of other cylinders for where the cam sits, nor for its lift', () => {
     const at = book();
     at.card();

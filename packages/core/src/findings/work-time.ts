@@ -24,7 +24,7 @@ export function workTime(
     return wasFrontApart(build, trial) === frontApart ? (tookFrom(then, trial) ?? []) : [];
   });
   if (before.length > 0) return { minutes: median(before), from: 'here' };
-  const elsewhere = (build.trial?.drive?.body.parts ?? [])
+  const elsewhere = (build.trials.findLast(({ drive }) => drive !== null)?.drive?.body.parts ?? [])
     .filter(({ hardware }) => (tableOf(hardware).work === 'front-apart') === frontApart)
     .flatMap(({ experience }) => experience.flatMap(({ took }) => took ?? []));
   if (elsewhere.length > 0) return { minutes: median(elsewhere), from: 'shop' };

@@ -5,6 +5,7 @@ import { cutText } from '@yosoku/core/units/text';
 import { deviceWords } from '@/forms/device-words';
 import { QrCode } from '@/pictures/qr-code';
 import { Refusal, api, ask } from '@/sync/api';
+import { ownPlace } from './own-place';
 import { PairFigure } from './pair-figure';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { More } from '@/ui/more';
@@ -27,16 +28,16 @@ const originFor = ({ addresses }: Reach): string | null =>
 
 /** The bench screen: a code that a phone is held before, and is then signed in at the page that the bench has open. */
 export function BenchCode() {
-  const { at = '/' } = useLocalSearchParams<{ at?: string }>();
+  const at = ownPlace(useLocalSearchParams<{ at?: string }>().at);
   const [reach, setReach] = useState<Reach | 'asking' | 'unreachable'>('asking');
   useEffect(() => {
     ask(api.reach.$get()).then(setReach, () => setReach('unreachable'));
   }, []);
   return (
-    <Page title="A phone at the engine" back={{ href: at as '/', label: 'Back' }}>
+    <Page title="A phone at the engine" back={{ href: at, label: 'Back' }}>
       {reach === 'asking' ? <Words look="soft">Loading.</Words> : null}
       {reach === 'unreachable' ? <Notice kind="warning" message="The server cannot be reached just now." /> : null}
-      {typeof reach === 'string' ? null : <LetIn reach={reach} at={at} />}
+      {typeof reach === 'string' ? null : <LetIn reach={reach} at={String(at)} />}
     </Page>
   );
 }

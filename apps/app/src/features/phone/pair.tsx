@@ -7,6 +7,7 @@ import { Refusal, api, ask } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
+import { ownPlace } from './own-place';
 import { PairFigure } from './pair-figure';
 import { TextLink } from '@/ui/text-link';
 import { Words } from '@/ui/words';
@@ -26,7 +27,7 @@ const tokenHere = (): string => (typeof location === 'undefined' ? '' : location
 export function Pair() {
   const router = useRouter();
   const { at } = useLocalSearchParams<{ at?: string }>();
-  const place = (at?.startsWith('/') && !at.startsWith('//') ? at : '/') as Href;
+  const place = ownPlace(at);
   const dispatch = useAppDispatch();
   const account = useAppSelector((state) => state.session.account);
   const [token] = useState(tokenHere);
