@@ -85,19 +85,13 @@ interface WheelToolProps {
 
 /** Slackens the wheel, or tightens it; without one the mark is made on the rim. */
 function WheelTool({ noWheel, hands, onPress }: WheelToolProps) {
-  const says = noWheel
-    ? 'Mark here: make the mark on the rim where the pointer stands'
+  const [label, does] = noWheel
+    ? ['Mark here', 'make the mark on the rim where the pointer stands']
     : hands === 'crank'
-      ? 'Move wheel: slacken it, and turn it on its hub'
-      : 'Tighten it: the wheel is held again';
+      ? ['Move wheel', 'slacken it, and turn it on its hub']
+      : ['Tighten it', 'the wheel is held again'];
   return (
-    <Tool
-      testID="tool-wheel"
-      label={says.split(':')[0] ?? ''}
-      says={says}
-      chosen={hands === 'wheel'}
-      onPress={onPress}
-    />
+    <Tool testID="tool-wheel" label={label} says={`${label}: ${does}`} chosen={hands === 'wheel'} onPress={onPress} />
   );
 }
 

@@ -14,7 +14,7 @@ const BENCH_KEYS: Readonly<Record<Taught, string>> = {
 };
 
 /** What comes so soon after a taught key comes from the same press of the pedal, ms. */
-const SAME_PRESS_MS = 150;
+export const SAME_PRESS_MS = 150;
 
 let byCode = new Map<string, string>();
 let last = -Infinity;

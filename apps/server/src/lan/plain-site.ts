@@ -40,7 +40,7 @@ export function plainSite({ authority, port }: PlainSite) {
     site.get('/authority.crt', (c) =>
       c.body(new Uint8Array(authority.file), 200, {
         'Content-Type': 'application/x-x509-ca-cert',
-        'Content-Disposition': 'attachment; filename="yosoku-authority.crt"',
+        'Content-Disposition': 'attachment; filename="yosoku-certificate.crt"',
       }),
     );
   site.get('/lead-on.js', (c) => c.body(LEAD_ON, 200, { 'Content-Type': 'text/javascript' }));
@@ -70,7 +70,7 @@ const WAYS: readonly Way[] = [
   {
     system: 'iPhone, iPad',
     steps: [
-      'Tap “Fetch the authority” in Safari and allow it.',
+      'Tap “Download the certificate” in Safari and allow it.',
       'Settings: “Profile Downloaded”, at the top. Install it.',
       'Settings, General, About, Certificate Trust Settings: switch it on.',
     ],
@@ -78,21 +78,21 @@ const WAYS: readonly Way[] = [
   {
     system: 'Android',
     steps: [
-      'Tap “Fetch the authority”.',
-      'Settings, Security, Encryption and credentials, Install a certificate, CA certificate. Choose the file that was fetched.',
+      'Tap “Download the certificate”.',
+      'Settings, Security, Encryption and credentials, Install a certificate, CA certificate. Choose the file that was downloaded.',
     ],
   },
   {
     system: 'Windows',
     steps: [
-      'Fetch it and open it.',
+      'Download it and open it.',
       'Install Certificate, Current User, “Trusted Root Certification Authorities”.',
       'Firefox asks its own settings: Certificates, View Certificates, Authorities, Import.',
     ],
   },
   {
     system: 'Mac',
-    steps: ['Fetch it and open it: it goes into Keychain Access.', 'There open it, Trust, “Always Trust”.'],
+    steps: ['Download it and open it: it goes into Keychain Access.', 'There open it, Trust, “Always Trust”.'],
   },
   {
     system: 'Linux',
@@ -122,8 +122,8 @@ code{display:block;overflow-wrap:anywhere;font:600 17px/1.5 Barlow,monospace;fon
 .soft{color:var(--soft)}
 </style>
 <h1>Trust this shop, once</h1>
-<p>Yosoku runs on a machine in this shop. This phone cannot know that yet: it has to take in the shop’s own authority. It can vouch for nothing but machines of a private network.</p>
-<p><a class="go" href="/authority.crt">Fetch the authority</a></p>
+<p>Yosoku runs on a machine in this shop. This phone cannot know that yet: it has to install the shop’s own certificate, which is good for machines of a private network alone.</p>
+<p><a class="go" href="/authority.crt">Download the certificate</a></p>
 <p class="soft">Before you trust it, compare its fingerprint (SHA-256) with the one on the bench screen or in the terminal. If they differ, stop: somebody stands in between.</p>
 <p><code>${fingerprint}</code></p>
 ${WAYS.map(list).join('\n')}

@@ -16,6 +16,8 @@ export async function reachInWords({ addresses, authority }: Reach): Promise<str
   return [
     `From a phone in this network: ${addresses.join(' or ')}`,
     code.trimEnd(),
-    ...(authority ? ['Once, it takes in the authority of this shop. SHA-256 fingerprint:', authority.fingerprint] : []),
+    ...(authority
+      ? ['Once, it installs the certificate of this shop. SHA-256 fingerprint:', authority.fingerprint]
+      : []),
   ];
 }

@@ -61,7 +61,7 @@ export function pairingRoutes({ db, sessions, callerOf, log }: Omit<SignInParts,
       await db
         .insert(pairing)
         .values({ id, builderId, tokenHash: sha256(opens), place: c.req.valid('json').at, until });
-      return c.json({ id, token: opens, lastsMs: LASTS_MS }, 201);
+      return c.json({ id, token: opens }, 201);
     })
     .get('/pairings/:id', sessions.required, async (c) => {
       const [row] = await db

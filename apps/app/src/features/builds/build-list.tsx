@@ -105,7 +105,7 @@ function WithoutHttps() {
       kind="warning"
       testID="without-https"
       message="This page came without https."
-      remedy="Without the network it cannot be loaded anew, and the screen cannot be kept awake. Everything else works; what is recorded is kept on this device. For https, start Yosoku with npm start -- --lan."
+      remedy="Without the network it cannot be reloaded, and the screen cannot be kept awake. Everything else works; what is recorded is kept on this device. For https, start Yosoku with npm start -- --lan."
     >
       <View className="items-start">
         <QuietButton

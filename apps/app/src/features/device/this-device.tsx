@@ -7,6 +7,7 @@ import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
+import { SAME_PRESS_MS } from '@/ui/taught-keys';
 import { hasVoice, sayNow } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import { YesNo } from '@/ui/yes-no';
@@ -103,7 +104,7 @@ export function ThisDevice() {
 const DOES: Readonly<Record<Taught, string>> = {
   record: 'Record what is typed',
   take: 'Take it from the instrument',
-  sync: 'Tie the instrument to the wheel',
+  sync: 'Sync the instrument to the wheel',
   zero: 'Zero the indicator',
   undo: 'Undo',
   next: 'Next',
@@ -112,8 +113,6 @@ const DOES: Readonly<Record<Taught, string>> = {
   less: 'Reading down ¼°',
 };
 
-/** The second key of a press comes within this, ms. */
-const SAME_PRESS_MS = 150;
 /** They lead away from here, or out of the page. */
 const NEVER = new Set(['Escape', 'Tab', 'F5', 'F11', 'F12']);
 
@@ -125,7 +124,7 @@ function TaughtKeys({ keys, onChange }: { readonly keys: Keys; readonly onChange
   const [said, setSaid] = useState<string | null>(null);
   useEffect(() => {
     if (teaching === null) return;
-    let first: { readonly code: string; readonly at: number } | null = null;
+    let first: string | null = null;
     let done: ReturnType<typeof setTimeout> | undefined;
     const hear = (event: KeyboardEvent): void => {
       event.preventDefault();
@@ -136,9 +135,7 @@ function TaughtKeys({ keys, onChange }: { readonly keys: Keys; readonly onChange
         return;
       }
       if (first) {
-        setSaid(
-          `That press sends two keys, ${first.code} and ${event.code}. The first counts; the second is passed over.`,
-        );
+        setSaid(`That press sends two keys, ${first} and ${event.code}. The first counts, the second is ignored.`);
         return;
       }
       if (event.code === '' || NEVER.has(event.code)) {
@@ -149,7 +146,7 @@ function TaughtKeys({ keys, onChange }: { readonly keys: Keys; readonly onChange
       }
       const { code } = event;
       const others = Object.fromEntries(Object.entries(keys).filter(([, each]) => each !== code)) as Keys;
-      first = { code, at: event.timeStamp };
+      first = code;
       setSaid(null);
       done = setTimeout(() => {
         onChange({ ...others, [teaching]: code });

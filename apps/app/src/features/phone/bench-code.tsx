@@ -70,7 +70,8 @@ function Trust({ at, fingerprint }: NonNullable<Reach['authority']>) {
     <More label="First time with this phone? It has to trust this shop once" testID="more-trust">
       <View className="gap-3">
         <Words>
-          Point its camera here. The page says how this phone takes in the authority, and then goes on by itself.
+          Point its camera here. The page says how this phone installs the shop’s certificate, and then goes on by
+          itself.
         </Words>
         <QrCode text={at} size={200} description={`Code for ${at}`} />
         <Words look="label" selectable>
@@ -184,7 +185,7 @@ function Code({ origin, at }: { readonly origin: string; readonly at: string }) 
     case 'claimed':
       return (
         <View className="gap-4" testID="claimed">
-          <Words look="heading">{`${deviceWords(pairing.agent)} asks to come in.`}</Words>
+          <Words look="heading">{`${deviceWords(pairing.agent)} wants to sign in.`}</Words>
           <Words>Does it show this number?</Words>
           <PairFigure figure={pairing.figure} />
           <TextField
