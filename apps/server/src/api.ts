@@ -11,6 +11,8 @@ import { TaskFailedForNow, makeDeriver } from './derive/deriver';
 import { hardwareRoutes } from './hardware/routes';
 import { instrumentRoutes } from './instruments/routes';
 import type { Reach } from './lan/reach';
+import { PHOTO_BYTES } from '@yosoku/core/photos/photo';
+import { photoRoutes } from './photos/routes';
 import { practiceRoutes } from './practice/routes';
 import { makeAttempts } from './sign-in/attempts';
 import { pairingRoutes } from './sign-in/pairing';
@@ -39,6 +41,7 @@ const LARGEST_BODY = 512 * 1024;
 /** A file of 20,000 entries is well under this. */
 const LARGEST_FILE = 16 * 1024 * 1024;
 const FILE_PATH = '/api/import';
+const PHOTO_PATH = /^\/api\/builds\/[^/]+\/photos\/[^/]+$/;
 
 /** An answer that is not there by then is none, ms: the device goes on without it. What may take long has a limit of its own. */
 const PATIENCE_MS = 8_000;
@@ -62,6 +65,7 @@ const limitFile = limitTo(
   LARGEST_FILE,
   'That file is larger than 16 MB, and no build is. Nothing was imported: check that it is the right one.',
 );
+const limitPhoto = limitTo(PHOTO_BYTES, `A picture has at most ${PHOTO_BYTES / 1024 / 1024} MB. It was not kept.`);
 const limitAnonymous = limitTo(LARGEST_ANONYMOUS, 'Sign in before you send that much.');
 
 export interface ApiSettings {
@@ -133,7 +137,8 @@ export function createApi(
       const account = await sessions.accountOf(c);
       if (!account) throw notSignedIn();
       c.set('account', account);
-      return c.req.path === FILE_PATH ? limitFile(c, next) : limitBody(c, next);
+      if (c.req.path === FILE_PATH) return limitFile(c, next);
+      return PHOTO_PATH.test(c.req.path) ? limitPhoto(c, next) : limitBody(c, next);
     })
     .get('/health/live', (c) => c.json({ ok: true }))
     .get('/health', async (c) => {
@@ -144,6 +149,7 @@ export function createApi(
     .route('/', pairingRoutes({ db, sessions, callerOf, log }))
     // Before the builds: what they require of all below them would be asked twice.
     .route('/', documentRoutes(db, sessions, deriver))
+    .route('/', photoRoutes(db, sessions))
     .route('/', buildRoutes({ db, sessions, deriver, summaries, log }))
     .get('/reach', sessions.required, (c) => c.json(reach()))
     .route('/', hardwareRoutes(db, sessions, summaries))

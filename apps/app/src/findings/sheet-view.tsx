@@ -3,6 +3,7 @@ import { Pressable, View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { useTheme } from '@/ui/theme';
 import { type Tone, Words } from '@/ui/words';
+import { PhotoPicture } from '@/photos/photo-picture';
 
 type Row = Report['sheet'][number]['rows'][number];
 
@@ -28,7 +29,9 @@ export function SheetView({ report, onVoid, covered = false }: SheetViewProps) {
           {covered && section.title === 'Zero' ? (
             <Words look="soft">Covered until the closing check is recorded.</Words>
           ) : (
-            section.rows.map((row, at) => <SheetLine key={row.entry ?? at} row={row} onVoid={onVoid} />)
+            section.rows.map((row, at) => (
+              <SheetLine key={row.entry ?? at} buildId={report.build.id} row={row} onVoid={onVoid} />
+            ))
           )}
         </View>
       ))}
@@ -44,7 +47,16 @@ const TONE: Readonly<Record<Row['standing'], Tone>> = {
   card: 'soft',
 };
 
-function SheetLine({ row, onVoid }: { readonly row: Row; readonly onVoid: ((entry: string) => void) | null }) {
+interface SheetLineProps {
+  readonly buildId: string;
+  readonly row: Row;
+  readonly onVoid: ((entry: string) => void) | null;
+}
+
+/** Room for a photo on the sheet, pixels. */
+const PHOTO = { width: 220, height: 140 };
+
+function SheetLine({ buildId, row, onVoid }: SheetLineProps) {
   const { soft } = useTheme();
   const { entry } = row;
   const tone = TONE[row.standing];
@@ -70,6 +82,7 @@ function SheetLine({ row, onVoid }: { readonly row: Row; readonly onVoid: ((entr
           </Pressable>
         ) : null}
       </View>
+      {row.photo ? <PhotoPicture buildId={buildId} photo={row.photo} {...PHOTO} /> : null}
       {row.note ? <Words look="soft">{row.standing === 'aside' ? `Left out. ${row.note}` : row.note}</Words> : null}
     </View>
   );

@@ -12,6 +12,7 @@ import { useMeasuredCylinder } from '@/logbook/measured-cylinder';
 import { AfarKey } from './afar-key';
 import { AtEngine } from './at-engine';
 import { CoverContext } from './covered';
+import { PhotoKey } from './photo-key';
 import { SyncSign } from './sync-sign';
 
 interface StationFrameProps {
@@ -64,6 +65,7 @@ function OnAPhone({ here, children }: StationFrameProps) {
               </Words>
               <SyncSign />
             </View>
+            <PhotoKey buildId={build.id} here={here} />
             <AfarKey here={here} />
           </View>
         </View>
@@ -113,6 +115,7 @@ function OnTheBench({ here, children }: StationFrameProps) {
           ) : (
             <View className="shrink-0 flex-row items-center gap-x-4 self-start">
               <AfarKey here={here} />
+              <PhotoKey buildId={build.id} here={here} />
               <TextLink
                 href={{ pathname: '/phone', params: { at: `/builds/${build.id}/${here}` } }}
                 small

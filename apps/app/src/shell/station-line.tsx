@@ -8,7 +8,7 @@ import type { Report, Station } from '@yosoku/core/report/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
-export type Place = Station | 'crank' | 'trace' | 'lobes' | 'pistons' | 'what-if' | 'sheet';
+export type Place = Station | 'crank' | 'trace' | 'lobes' | 'pistons' | 'what-if' | 'photos' | 'sheet';
 
 export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   prepare: 'Prepare',
@@ -25,6 +25,7 @@ export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   lobes: 'Every lobe',
   pistons: 'For the piston maker',
   'what-if': 'What if',
+  photos: 'Photos',
   sheet: 'Sheet',
 };
 const STATE_WORDS = { due: 'due', begun: 'begun', done: 'done', void: 'to be done again' } as const;
@@ -127,6 +128,7 @@ const PARENTS: Partial<Record<Place, Place>> = {
   lobes: 'read',
   pistons: 'clear',
   crank: 'zero',
+  photos: 'sheet',
 };
 
 /** The same down the left of a wide screen, where the sheet is always in sight. */

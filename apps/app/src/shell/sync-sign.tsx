@@ -1,7 +1,8 @@
 import { Link } from 'expo-router';
 import { Pressable } from 'react-native';
 import { triedAgain } from '@/store/outbox-slice';
-import { selectOwnWaiting } from '@/store/selectors';
+import { photosTriedAgain } from '@/store/photos-slice';
+import { selectOwnPhotosWaiting, selectOwnWaiting } from '@/store/selectors';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Words } from '@/ui/words';
 
@@ -12,8 +13,14 @@ export function SyncSign() {
   const lapsed = useAppSelector((state) => state.session.lapsed);
   const reachable = useAppSelector((state) => state.outbox.reachable);
   const unkept = useAppSelector((state) => state.outbox.unkept);
-  const refused = waiting.filter((each) => each.refused !== undefined);
-  const count = waiting.length - refused.length;
+  const photos = useAppSelector(selectOwnPhotosWaiting);
+  const all = [...waiting, ...photos];
+  const refused = all.filter((each) => each.refused !== undefined);
+  const count = all.length - refused.length;
+  const tryAgain = (): void => {
+    dispatch(triedAgain());
+    dispatch(photosTriedAgain());
+  };
   const kept = count === 0 ? 'Saved' : `${count} not sent yet`;
 
   if (lapsed)
@@ -30,7 +37,7 @@ export function SyncSign() {
     );
   if (refused.length > 0)
     return (
-      <Pressable role="button" onPress={() => dispatch(triedAgain())} className="min-h-[24px] shrink">
+      <Pressable role="button" onPress={tryAgain} className="min-h-[24px] shrink">
         <Words look="soft" testID="sync-sign" tone="danger">
           {`${refused.length} refused: ${refused[0]?.refused ?? ''} Try again`}
         </Words>

@@ -17,6 +17,12 @@ export const selectOwnWaiting = createSelector([selectWaiting, selectShopId], (w
   waiting.filter((each) => each.shopId === shopId),
 );
 
+/** The same of pictures. */
+export const selectOwnPhotosWaiting = createSelector(
+  [(state: RootState) => state.photos.waiting, selectShopId],
+  (waiting, shopId) => waiting.filter((each) => each.shopId === shopId),
+);
+
 /** A build's logbook as this device knows it: the server's entries, then what waits here; or that of a practice. */
 export const selectEntries = createSelector(
   [

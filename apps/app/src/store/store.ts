@@ -5,12 +5,14 @@ import { REMEMBER_REHYDRATED, rememberEnhancer, rememberReducer } from 'redux-re
 import { draftsReducer } from './drafts-slice';
 import { logbookReducer } from './logbook-slice';
 import { delivered, keptOnDevice, outboxReducer, recorded, recovered, refused, triedAgain } from './outbox-slice';
+import { forgetSeenPhotos, photoArrived, readWaitingPhotos } from './photo-storage';
+import { photoDelivered, photosReducer, photosWait } from './photos-slice';
 import { askToPersist, dropWaiting, keepWaiting, readWaiting } from './outbox-storage';
 import { practiceReducer } from './practice-slice';
-import { sessionReducer } from './session-slice';
+import { sessionReducer, signedOut } from './session-slice';
 import { settingsReducer } from './settings-slice';
 
-/** What is read back from this device at the next visit. The outbox has a storage of its own. */
+/** What is read back from this device at the next visit. The outbox and the pictures have storages of their own. */
 const REMEMBERED = ['session', 'logbook', 'drafts', 'settings', 'practice'];
 const THROTTLE_MS = 50;
 
@@ -18,6 +20,7 @@ const rootReducer = combineReducers({
   session: sessionReducer,
   logbook: logbookReducer,
   outbox: outboxReducer,
+  photos: photosReducer,
   drafts: draftsReducer,
   settings: settingsReducer,
   practice: practiceReducer,
@@ -56,6 +59,13 @@ export function makeStore() {
     },
   });
 
+  keeper.startListening({
+    actionCreator: photoDelivered,
+    // At worst it is sent once more at the next visit, which is harmless.
+    effect: ({ payload }) => photoArrived(payload).catch(() => undefined),
+  });
+  keeper.startListening({ actionCreator: signedOut, effect: () => forgetSeenPhotos().catch(() => undefined) });
+
   const canRemember = typeof indexedDB !== 'undefined';
   const store = configureStore({
     reducer: canRemember ? rememberReducer(rootReducer) : rootReducer,
@@ -70,6 +80,10 @@ export function makeStore() {
   readWaiting().then(
     (waiting) => store.dispatch(recovered(waiting)),
     () => store.dispatch(keptOnDevice(false)),
+  );
+  readWaitingPhotos().then(
+    (waiting) => store.dispatch(photosWait(waiting)),
+    () => undefined,
   );
   return store;
 }

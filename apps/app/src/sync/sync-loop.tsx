@@ -1,7 +1,8 @@
 import { useEffect } from 'react';
 import { useStore } from 'react-redux';
-import { selectOwnWaiting } from '@/store/selectors';
+import { selectOwnPhotosWaiting, selectOwnWaiting } from '@/store/selectors';
 import type { RootState, Store } from '@/store/store';
+import { postPhotos } from './post-photos';
 import { type Failures, type PostOutcome, postWaiting } from './post-waiting';
 
 const FIRST_RETRY_MS = 1_000;
@@ -17,14 +18,17 @@ export function SyncLoop() {
     const failures: Failures = new Map();
     const isWaiting = (): boolean => {
       const state = store.getState();
-      return !state.session.lapsed && selectOwnWaiting(state).some((each) => each.refused === undefined);
+      const all = [...selectOwnWaiting(state), ...selectOwnPhotosWaiting(state)];
+      return !state.session.lapsed && all.some((each) => each.refused === undefined);
     };
     const attempt = async (): Promise<void> => {
       if (busy || !isWaiting()) return;
       busy = true;
       clearTimeout(timer);
       timer = undefined;
-      const outcome = await postWaiting(store, failures).catch((error: unknown): PostOutcome => {
+      // A picture comes after the entry that names it.
+      const posting = postWaiting(store, failures).then((sent) => (sent === 'done' ? postPhotos(store) : sent));
+      const outcome = await posting.catch((error: unknown): PostOutcome => {
         // A mistake of this program. What waits is tried again all the same.
         console.error(error);
         return 'unreachable';

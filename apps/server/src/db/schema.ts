@@ -2,6 +2,7 @@ import {
   bigint,
   boolean,
   char,
+  customType,
   datetime,
   decimal,
   index,
@@ -21,6 +22,8 @@ import type { Hardware } from '@yosoku/core/timing-set/hardware';
 import type { ObservedMove } from '@yosoku/core/timing-set/learned-response';
 
 const uuid = (name: string) => char(name, { length: 36 });
+/** Up to 16 MB of bytes. */
+const mediumblob = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' });
 const moment = (name: string) => datetime(name, { mode: 'date', fsp: 3 });
 
 export const shop = mysqlTable('shop', {
@@ -201,6 +204,40 @@ export const entry = mysqlTable(
     primaryKey({ columns: [table.id, table.buildId] }),
     uniqueIndex('entry_build_seq').on(table.buildId, table.seq),
   ],
+);
+
+/** The picture of a photo, by its fingerprint. What it shows stands in the logbook; it may come later than its entry. */
+export const photo = mysqlTable(
+  'photo',
+  {
+    buildId: uuid('build_id')
+      .notNull()
+      .references(() => build.id),
+    /** SHA-256 of the bytes. */
+    picture: char('picture', { length: 64 }).notNull(),
+    bytes: mediumblob('bytes').notNull(),
+    receivedAt: moment('received_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.buildId, table.picture] })],
+);
+
+/** A screen of the shop that shows one build to whoever stands there. Its link opens nothing else; only the hash of its token is kept. */
+export const board = mysqlTable(
+  'board',
+  {
+    id: uuid('id').primaryKey(),
+    shopId: uuid('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    name: varchar('name', { length: 40 }).notNull(),
+    tokenHash: char('token_hash', { length: 64 }).notNull(),
+    /** What it shows; null while it shows nothing. */
+    buildId: uuid('build_id').references(() => build.id),
+    createdAt: moment('created_at').notNull(),
+    /** When a screen had it open last, to a minute. */
+    seenAt: moment('seen_at'),
+  },
+  (table) => [uniqueIndex('board_token').on(table.tokenHash), index('board_shop').on(table.shopId)],
 );
 
 /** A bench box of a shop: who has its key may speak as it. Only the hash of the key is kept. */

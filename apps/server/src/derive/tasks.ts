@@ -7,7 +7,9 @@ import { renewSummary } from '../builds/summary';
 import { type TakenIn, takeIn } from '../builds/take-in';
 import type { Db } from '../db/database';
 import { type Printing, printSheet } from '../documents/build-sheet';
+import { printedPhotos } from '../documents/photo-pages';
 import { printPistonSheet } from '../documents/piston-sheet';
+import { readPhotos } from '../photos/store';
 import type { Account } from '../sign-in/session';
 import { Problem } from '../web/problem';
 
@@ -48,7 +50,10 @@ export const makeTasks = (db: Db) => ({
   }): Promise<WithBytes & { readonly name: string }> => {
     const report = derive([...(await readWhole(db, buildId))]);
     if (!report) throw new Problem(422, 'Nothing to print', 'This logbook does not say what engine it is.');
-    const pdf = await (angles ? printPistonSheet(report, printing, angles) : printSheet(report, printing));
+    const pictures = printedPhotos(report).map(({ picture }) => picture);
+    const pdf = await (angles
+      ? printPistonSheet(report, printing, angles)
+      : printSheet(report, printing, await readPhotos(db, buildId, pictures)));
     return { name: report.build.name, bytes: new Uint8Array(pdf) };
   },
 

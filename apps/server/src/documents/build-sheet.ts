@@ -3,6 +3,8 @@ import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interface
 import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { MM_PER_INCH, formatLength } from '@yosoku/core/units/length';
+import { day } from './day';
+import { photoPages } from './photo-pages';
 import { INK, RULE, SOFT, toPdf } from './to-pdf';
 import { wheelSvg } from './wheel-svg';
 
@@ -16,10 +18,21 @@ export interface Printing {
 const MOST_ROWS = 64;
 const POINTS_PER_MM = 72 / MM_PER_INCH;
 
-/** The build sheet as a PDF of one page or two: real text, the wheel as lines. */
-export const printSheet = (report: Report, printing: Printing): Promise<Buffer> => toPdf(layOut(report, printing));
+/**
+ * The build sheet as a PDF of one page or two, and its photos on pages of their own: real text, the wheel as lines.
+ * @param pictures of its photos, by fingerprint, as far as they are here.
+ */
+export const printSheet = (
+  report: Report,
+  printing: Printing,
+  pictures: ReadonlyMap<string, Uint8Array> = new Map(),
+): Promise<Buffer> => toPdf(layOut(report, printing, pictures));
 
-function layOut(report: Report, { shopName, paper, printedAt }: Printing): TDocumentDefinitions {
+function layOut(
+  report: Report,
+  { shopName, paper, printedAt }: Printing,
+  pictures: ReadonlyMap<string, Uint8Array>,
+): TDocumentDefinitions {
   const { build, verdict, sign } = report;
   const margin = 36;
   return {
@@ -75,6 +88,7 @@ function layOut(report: Report, { shopName, paper, printedAt }: Printing): TDocu
       ...trials(report),
       ...clearances(report),
       ...signature(report),
+      ...photoPages(report, pictures),
     ],
   };
 }
@@ -182,7 +196,9 @@ function trials(report: Report): Content[] {
   const sections = report.sheet.filter(({ title }) => titles.has(title));
   let room = MOST_ROWS;
   const shown = [...sections].reverse().map((section) => {
-    const rows = section.rows.filter(({ standing }) => standing !== 'voided' && standing !== 'card');
+    const rows = section.rows.filter(
+      ({ standing, photo }) => standing !== 'voided' && standing !== 'card' && photo === undefined,
+    );
     const results = rows.filter(({ standing }) => standing === 'result');
     const readings = rows.filter(({ standing }) => standing !== 'result');
     const kept = readings.slice(-Math.max(0, room - results.length));
@@ -273,6 +289,3 @@ function signature({ sign }: Report): Content[] {
     },
   ];
 }
-
-/** "2026-03-14". */
-export const day = (time: string): string => time.slice(0, 10);

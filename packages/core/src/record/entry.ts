@@ -4,6 +4,7 @@ import { cardEntered, targetSet } from './entries/card';
 import { clearanceMeasured, clearanceSetUp } from './entries/clear';
 import { verdictAccepted } from './entries/decide';
 import { driveFitted, phaserRead } from './entries/move';
+import { photoTaken } from './entries/photo';
 import { asItStands, checkMade, endPlayMeasured } from './entries/prepare';
 import { readingTaken, tracePointsVoided, traceRecorded, trialBegun } from './entries/read';
 import { buildReopened, buildSigned, signChecked } from './entries/sign';
@@ -50,6 +51,7 @@ export const ENTRIES = {
   'phaser.read': { body: phaserRead, undoable: true },
   'clearance.set-up': { body: clearanceSetUp, undoable: false },
   'clearance.measured': { body: clearanceMeasured, undoable: true },
+  'photo.taken': { body: photoTaken, undoable: false },
   'sign.checked': { body: signChecked, undoable: false },
   'build.signed': { body: buildSigned, undoable: false },
   'build.reopened': { body: buildReopened, undoable: false },

@@ -74,6 +74,7 @@ export interface Build {
   readonly trials: readonly Trial[];
   readonly trial: Trial | null;
   readonly clearance: EntryOf<'clearance.set-up'> | null;
+  readonly photos: readonly EntryOf<'photo.taken'>[];
   readonly signChecks: ReadonlyMap<SignCheckName, EntryOf<'sign.checked'>>;
   /** The last signature, and the reopening that ended it. */
   readonly signature: EntryOf<'build.signed'> | null;
@@ -167,15 +168,11 @@ export function fold(entries: readonly Entry[]): Build | null {
     rebased: new Map(
       all('readings.rebased').flatMap((entry) => entry.body.readings.map((reading) => [reading, entry] as const)),
     ),
-    voidedPoints: new Map(
-      [...groupBy(all('trace.points-voided'), (entry) => entry.body.trace)].map(([trace, members]) => [
-        trace,
-        new Set(members.flatMap((entry) => entry.body.points)),
-      ]),
-    ),
+    voidedPoints: voidedPointsOf(all('trace.points-voided')),
     asItStands: lastOf(all('engine.as-it-stands'), (body) => body.replaces),
     checks: lastOfEach(all('prepare.checked'), (entry) => entry.body.check),
     clearance: lastOf(all('clearance.set-up'), (body) => body.replaces),
+    photos: sortById(all('photo.taken')),
     signChecks: lastOfEach(all('sign.checked'), (entry) => entry.body.check),
     signature,
     reopened: (signature && all('build.reopened').find(({ body }) => body.signature === signature.id)) ?? null,
@@ -189,6 +186,14 @@ export function fold(entries: readonly Entry[]): Build | null {
     entryCount: entries.length,
   };
 }
+
+const voidedPointsOf = (entries: readonly EntryOf<'trace.points-voided'>[]): Build['voidedPoints'] =>
+  new Map(
+    [...groupBy(entries, (entry) => entry.body.trace)].map(([trace, members]) => [
+      trace,
+      new Set(members.flatMap((entry) => entry.body.points)),
+    ]),
+  );
 
 /** Everything that was read off a wheel or a tape. */
 function* wheelsOf(

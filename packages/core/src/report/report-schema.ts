@@ -10,6 +10,7 @@ import { camCardSchema } from '../record/entries/card';
 import { closingReport } from './closing-schema';
 import { everyLobe, everyLobePlan, lobeSchema, standing } from './lobes-schema';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
+import { photoSchema } from './photo-schema';
 
 const verdictSchema = z.strictObject({
   kind: z.enum(['waiting', ...VERDICT_KINDS]),
@@ -475,6 +476,12 @@ export const reportSchema = z.strictObject({
     )
     .describe('What has changed since it was measured before.'),
   problems: z.array(z.strictObject({ entries: z.array(z.string()), message: z.string(), remedy: z.string() })),
+  photos: z.strictObject({
+    taken: z.array(photoSchema).describe('In the order in which they were taken, without those that were taken out.'),
+    of: z
+      .array(z.strictObject({ entry: z.string(), words: z.string() }))
+      .describe('What the next photo may belong to, the newest first.'),
+  }),
   sheet: z.array(
     z.strictObject({
       title: z.string(),
@@ -485,6 +492,7 @@ export const reportSchema = z.strictObject({
           value: z.string(),
           standing: z.enum(['counts', 'voided', 'aside', 'result', 'card']),
           note: z.string().nullable(),
+          photo: photoSchema.optional().describe('The picture that the line is about.'),
         }),
       ),
     }),

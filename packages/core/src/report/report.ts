@@ -10,6 +10,7 @@ import { reportClearance } from './report-clearance';
 import { reportCrank } from './report-crank';
 import { reportDrive, reportMoves } from './report-drive';
 import { reportMove } from './report-move';
+import { reportPhotos, withPhotos } from './report-photos';
 import { reportProof } from './report-proof';
 import type { Report, ReportVerdict } from './report-schema';
 import { reportSign } from './report-sign';
@@ -71,6 +72,8 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     accepted,
     wear: reportWear(found.wear, units),
   };
+  const sheet = makeSheet(entries, found, told, troubled);
+  const photos = reportPhotos(build, entries, sheet);
   return {
     format: 'yosoku-report',
     version: 1,
@@ -93,7 +96,8 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     experience: [...drive.experience],
     move: reportMove(found.move, build, drive, judged),
     problems: problemsOf(found, troubled),
-    sheet: makeSheet(entries, found, told, troubled).map((section) => ({ ...section, rows: [...section.rows] })),
+    photos,
+    sheet: withPhotos(sheet, photos).map((section) => ({ ...section, rows: [...section.rows] })),
   };
 }
 

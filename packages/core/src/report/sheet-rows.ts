@@ -5,6 +5,7 @@ import { figureOfReading } from '../findings/readings/round-trouble';
 import { readingLabel } from './reading-words';
 import { PREPARE_CHECKS } from '../prepare/checks';
 import type { Entry, EntryKind, EntryOf } from '../record/entry';
+import type { Report } from './report-schema';
 import { SIGN_CHECKS } from '../sign/sign-checks';
 import { ZERO_METHODS, type ZeroMethodName } from '../tdc/zero-methods';
 import { settingLabel } from '../timing-set/hardware';
@@ -18,6 +19,8 @@ export interface SheetRow {
   /** counts: used. voided: undone, shown struck through. aside: kept but left out. result: worked out. card: given. */
   readonly standing: 'counts' | 'voided' | 'aside' | 'result' | 'card';
   readonly note: string | null;
+  /** The picture that the line is about. */
+  readonly photo?: Report['photos']['taken'][number];
 }
 
 /** A line that is worked out. */
@@ -114,6 +117,8 @@ export function writeEntries(
     'target.set': null,
     'clearance.set-up': null,
     'entry.voided': null,
+    // Beside what it belongs to, see `report-photos.ts`.
+    'photo.taken': null,
     'zero.begun': (entry) => {
       methods.set(entry.id, entry.body.method);
       written.zero.push({ ...heading(entry, ZERO_METHODS[entry.body.method].name), standing: 'card' });

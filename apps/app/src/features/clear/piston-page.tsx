@@ -15,7 +15,7 @@ import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length
 import { useStation } from '@/logbook/station';
 import { StationBody } from '@/shell/station-body';
 import { openPdf } from '@/sheets/open-pdf';
-import { saveText } from '@/sheets/save-text';
+import { saveText } from '@/sheets/save-file';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { api } from '@/sync/api';

@@ -1,0 +1,94 @@
+import type { Entry, EntryKind, EntryOf } from '../record/entry';
+import type { Build } from '../record/fold';
+import type { Report } from './report-schema';
+import type { SheetSection } from './sheet';
+import type { SheetRow } from './sheet-rows';
+
+/** A photo as the Report has it. */
+export type ReportedPhoto = Report['photos']['taken'][number];
+type Subject = EntryOf<'photo.taken'>['body']['shows'];
+
+const TITLES: Readonly<Record<Subject, string>> = {
+  card: 'Photo of the card',
+  wheel: 'Photo of the wheel',
+  tip: 'Photo of the pattern on the tip',
+  damage: 'Photo of damage',
+  other: 'Photo',
+};
+
+/** What a photo can belong to: what was read or looked at. */
+const SHOWABLE: ReadonlySet<EntryKind> = new Set<EntryKind>([
+  'prepare.checked',
+  'end-play.measured',
+  'zero.reading',
+  'mark.checked',
+  'reading.taken',
+  'clearance.measured',
+  'sign.checked',
+]);
+/** So many of them are offered, the newest first. */
+const MOST_OFFERED = 12;
+
+/** Photos that count, in the order in which they were taken, and what the next one may belong to. */
+export function reportPhotos(
+  { photos }: Build,
+  entries: readonly Entry[],
+  sheet: readonly SheetSection[],
+): Report['photos'] {
+  const labels = new Map(
+    sheet.flatMap(({ rows }) =>
+      rows.flatMap(({ entry, label, value, standing }) =>
+        entry === null || standing === 'voided' ? [] : [[entry, value === '' ? label : `${label}: ${value}`] as const],
+      ),
+    ),
+  );
+  const showable = entries.flatMap(({ id, kind }) => {
+    const words = SHOWABLE.has(kind) ? labels.get(id) : undefined;
+    return words === undefined ? [] : [{ entry: id, words }];
+  });
+  return {
+    taken: photos.map((entry) => reported(entry, labels.get(entry.body.of ?? '') ?? null)),
+    of: showable.slice(-MOST_OFFERED).reverse(),
+  };
+}
+
+const reported = ({ id, takenAt, body }: EntryOf<'photo.taken'>, beside: string | null): ReportedPhoto => ({
+  entry: id,
+  picture: body.picture,
+  width: body.width,
+  height: body.height,
+  bytes: body.bytes,
+  shows: body.shows,
+  of: body.of,
+  title: TITLES[body.shows],
+  beside,
+  words: body.words ?? null,
+  takenAt,
+});
+
+/** A sheet with its photos: each under the line that it belongs to, those of the card under the card, the others at the end. Photos that were taken out stay away. */
+export function withPhotos(sheet: readonly SheetSection[], { taken }: Report['photos']): SheetSection[] {
+  if (taken.length === 0) return [...sheet];
+  const left = new Set(taken);
+  const take = (fits: (photo: ReportedPhoto) => boolean): SheetRow[] =>
+    [...left].filter(fits).map((photo) => {
+      left.delete(photo);
+      return {
+        entry: photo.entry,
+        label: photo.words ?? photo.title,
+        value: '',
+        standing: 'counts',
+        note: null,
+        photo,
+      };
+    });
+  const sections = sheet.map(({ title, rows }) => ({
+    title,
+    rows: rows.flatMap((row) => [row, ...(row.entry === null ? [] : take(({ of }) => of === row.entry))]),
+  }));
+  const cards = take(({ shows }) => shows === 'card');
+  const card = sections.find(({ title }) => title === 'Card');
+  card?.rows.push(...cards);
+  const others = [...(card ? [] : cards), ...take(() => true)];
+  return others.length === 0 ? sections : [...sections, { title: 'Photos', rows: others }];
+}
