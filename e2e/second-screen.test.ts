@@ -1,5 +1,5 @@
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
 import { goTo, openBuild } from './places';
 
 jest.setTimeout(180_000);
@@ -32,4 +32,31 @@ test('phone at the crank, wide screen at the bench: each shows what the other wr
   await goTo(bench, 'prepare');
   await bench.press('done-wheel-tight');
   await phone.seeText('check-wheel-tight', /done/);
+});
+
+test('a board without a sign-in follows the build that is put on it, until its link is taken back', async () => {
+  const screen = await openBrowser(server.base, WIDE);
+  try {
+    await bench.visit('/shop');
+    await bench.fill('board-name', 'Over the dyno');
+    await bench.press('board-add');
+    const link = await bench.text('board-link-value');
+    await screen.visit(link.slice(link.indexOf('/board')));
+    await screen.seeText('board-said', /No build is shown here/);
+
+    await openBuild(bench, 'Quarry Hill', 'sheet');
+    await bench.press('show-on-Over the dyno');
+    const before = await screen.seeText('board-now', /^Prepare: \d+ checks to make/);
+    const left = Number(/\d+/.exec(before)?.[0]);
+    await goTo(bench, 'prepare');
+    await bench.press('done-pointer-rigid');
+    await screen.seeText('board-now', `Prepare: ${left - 1} check`);
+    expect(await axeViolations(screen)).toEqual([]);
+
+    await bench.visit('/shop');
+    await bench.press('board-remove-Over the dyno');
+    await screen.seeText('board-said', /was taken back/);
+  } finally {
+    await screen.close();
+  }
 });

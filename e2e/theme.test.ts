@@ -26,7 +26,7 @@ const deviceIs = (scheme: 'dark' | 'light'): Promise<void> =>
 const colours = () =>
   browser.driver.executeScript<{ page: string; text: string; picture: string }>(
     `const of = (css) => getComputedStyle(document.querySelector(css));
-     const painted = document.querySelector('svg circle');
+     const painted = document.querySelector('[data-testid=degree-wheel] svg circle, [role=img] svg circle');
      return { page: of('body').backgroundColor, text: of('[role=main] [role=heading], [role=main] h1, [role=main] h2').color, picture: getComputedStyle(painted).fill };`,
   );
 

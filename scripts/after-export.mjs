@@ -5,6 +5,7 @@ import zlib from 'node:zlib';
 import { build } from 'esbuild';
 import { injectManifest } from 'workbox-build';
 import { ROOT } from './setup.mjs';
+import { splitFirstPage } from './split-first-page.mjs';
 
 const gzip = promisify(zlib.gzip);
 const brotli = promisify(zlib.brotliCompress);
@@ -24,6 +25,7 @@ const installable = (page) =>
 
 /** What makes the exported app start without a network (a service worker) and travel small (gzip, brotli beside each file). */
 export async function afterExport(folder) {
+  await splitFirstPage(folder);
   await writeFile(
     path.join(folder, 'index.html'),
     installable(await readFile(path.join(folder, 'index.html'), 'utf8')),

@@ -10,12 +10,12 @@ const delivered = process.env.NODE_ENV === 'production';
 
 /**
  * Parts of libraries that are imported by their own index files and never used here, an eighth of the first load together:
- * tabs, stacks, their headers and toolbars, lists that draw only what is in sight, pictures from SVG text, schemas made from JSON Schema or into it, or turned into code.
+ * tabs, stacks, their headers and toolbars, previews of links, lists that draw only what is in sight, pictures from SVG text, schemas made from JSON Schema or into it, or turned into code.
  */
 const LEFT_OUT = [
   {
     in: /[\\/]expo-router[\\/]build[\\/]/,
-    what: /^\.\/layouts\/(Tabs|Stack|experimental-stack)$|^\.\/toolbar$|\/views\/(Sitemap|NativeStackView|BottomTabBar|BottomTabView)$/,
+    what: /^\.\/layouts\/(Tabs|Stack|experimental-stack)$|^\.\/toolbar$|^\.\/LinkWithPreview$|^\.\/preview\/HrefPreview$|\/react-navigation\/bottom-tabs$|\/views\/(Sitemap|NativeStackView|BottomTabBar|BottomTabView)$/,
   },
   { in: /[\\/]react-native-web[\\/]/, what: /\/(FlatList|SectionList|VirtualizedList|VirtualizedSectionList)$/ },
   { in: /[\\/]react-native-svg[\\/]/, what: /^\.\.?\/xml$/ },
@@ -32,6 +32,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
     return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.zod-locales.js') };
   if (delivered && name.endsWith('/to-json-schema.js') && /[\\/]zod[\\/]/.test(context.originModulePath))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.zod-json-schema.js') };
+  // Its flags alone are set, for telephones' own screens.
+  if (delivered && name === 'react-native-screens' && /[\\/]expo-router[\\/]/.test(context.originModulePath))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.no-screens.js') };
   if (delivered && LEFT_OUT.some((part) => part.in.test(context.originModulePath) && part.what.test(name)))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'metro.left-out.js') };
   return (upstream ?? context.resolveRequest)(context, name, platform);

@@ -3,6 +3,9 @@ const { palette } = require('./src/ui/palette');
 
 const variables = (colours) => Object.fromEntries(Object.entries(colours).map(([name, hex]) => [`--${name}`, hex]));
 
+/** What stands there until a font has come. */
+const WHILE_IT_LOADS = ['"Arial Narrow"', 'system-ui', 'sans-serif'];
+
 /** @type {import('tailwindcss').Config} */
 module.exports = {
   content: ['./app/**/*.{ts,tsx}', './src/**/*.{ts,tsx}'],
@@ -18,11 +21,11 @@ module.exports = {
     },
     fontFamily: {
       // A family for each weight: a browser would otherwise thicken the letters itself.
-      sans: ['BarlowSemiCondensed_400Regular'],
-      medium: ['BarlowSemiCondensed_500Medium'],
-      bold: ['BarlowSemiCondensed_600SemiBold'],
-      figures: ['Barlow_500Medium'],
-      'figures-bold': ['Barlow_600SemiBold'],
+      sans: ['BarlowSemiCondensed_400Regular', ...WHILE_IT_LOADS],
+      medium: ['BarlowSemiCondensed_500Medium', ...WHILE_IT_LOADS],
+      bold: ['BarlowSemiCondensed_600SemiBold', ...WHILE_IT_LOADS],
+      figures: ['Barlow_500Medium', ...WHILE_IT_LOADS],
+      'figures-bold': ['Barlow_600SemiBold', ...WHILE_IT_LOADS],
     },
   },
   plugins: [

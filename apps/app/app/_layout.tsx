@@ -6,7 +6,7 @@ import { Barlow_600SemiBold } from '@expo-google-fonts/barlow/600SemiBold';
 import { BarlowSemiCondensed_400Regular } from '@expo-google-fonts/barlow-semi-condensed/400Regular';
 import { BarlowSemiCondensed_500Medium } from '@expo-google-fonts/barlow-semi-condensed/500Medium';
 import { BarlowSemiCondensed_600SemiBold } from '@expo-google-fonts/barlow-semi-condensed/600SemiBold';
-import { useFonts } from 'expo-font';
+import { FontDisplay, useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Provider } from 'react-redux';
@@ -17,16 +17,25 @@ import { selectSettings } from '@/store/settings-slice';
 import { teach } from '@/ui/taught-keys';
 import { useChosenTheme } from '@/ui/theme';
 
+/** On a device that has been here before they are there at once; a first visit over a slow network does not wait for them, ms. */
+const PATIENCE_WITH_FONTS_MS = 120;
+const soon = (uri: number) => ({ uri, display: FontDisplay.SWAP });
+
 export default function RootLayout() {
   const [store] = useState(makeStore);
   const [fonts] = useFonts({
-    Barlow_500Medium,
-    Barlow_600SemiBold,
-    BarlowSemiCondensed_400Regular,
-    BarlowSemiCondensed_500Medium,
-    BarlowSemiCondensed_600SemiBold,
+    Barlow_500Medium: soon(Barlow_500Medium),
+    Barlow_600SemiBold: soon(Barlow_600SemiBold),
+    BarlowSemiCondensed_400Regular: soon(BarlowSemiCondensed_400Regular),
+    BarlowSemiCondensed_500Medium: soon(BarlowSemiCondensed_500Medium),
+    BarlowSemiCondensed_600SemiBold: soon(BarlowSemiCondensed_600SemiBold),
   });
-  if (!fonts) return null;
+  const [waited, setWaited] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setWaited(true), PATIENCE_WITH_FONTS_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  if (!fonts && !waited) return null;
   return (
     <Provider store={store}>
       <Awake />

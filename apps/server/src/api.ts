@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
+import { boardRoutes } from './boards/routes';
 import { documentRoutes } from './builds/http/documents';
 import { buildRoutes } from './builds/http/routes';
 import { makeSummaries } from './derive/summaries';
@@ -48,7 +49,7 @@ const PATIENCE_MS = 8_000;
 /** A body of so many bytes may still be on its way over a slow network by then. */
 const LARGE = 48 * 1024;
 const TAKES_LONG =
-  /^\/api\/(import|builds\/[^/]+\/(stream|sheet\.pdf|pistons\.pdf|report))$|^\/api\/(instruments|practice\/instruments)/;
+  /^\/api\/(import|builds\/[^/]+\/(stream|sheet\.pdf|pistons\.pdf|report)|board)$|^\/api\/(instruments|practice\/instruments)/;
 
 const limitTo = (maxSize: number, detail: string): MiddlewareHandler => {
   const counted = bodyLimit({
@@ -152,6 +153,7 @@ export function createApi(
     .route('/', photoRoutes(db, sessions))
     .route('/', buildRoutes({ db, sessions, deriver, summaries, log }))
     .get('/reach', sessions.required, (c) => c.json(reach()))
+    .route('/', boardRoutes(db, sessions, deriver))
     .route('/', hardwareRoutes(db, sessions, summaries))
     .route('/', practiceRoutes(db, sessions))
     .route('/', instrumentRoutes(db, sessions));

@@ -1,4 +1,4 @@
-import { type Drawing, type NoPhoto, type Shrunk, shrink } from './shrink';
+import type { Drawing, NoPhoto, Shrunk } from './shrink';
 
 /** The bundler makes a piece of its own of a worker that is named like this. */
 declare const require: { readonly unstable_resolveWorker: (path: string) => string };
@@ -16,6 +16,11 @@ function drawOnPage(width: number, height: number): Drawing | null {
       toJpeg: (quality) => new Promise((settle) => canvas.toBlob(settle, 'image/jpeg', quality)),
     }
   );
+}
+
+async function onPage(file: Blob): Promise<Shrunk> {
+  const [{ shrink }, { fingerprintOf }] = await Promise.all([import('./shrink'), import('./fingerprint-of')]);
+  return shrink(file, drawOnPage, fingerprintOf);
 }
 
 const inWorker = (file: Blob): Promise<Shrunk> =>
@@ -49,7 +54,7 @@ export async function makePhoto(file: File): Promise<MadePhoto> {
   });
   if (file.size > LARGEST) return not('large');
   const able = typeof Worker !== 'undefined' && typeof OffscreenCanvas !== 'undefined';
-  const shrunk = await (able ? inWorker(file) : shrink(file, drawOnPage)).catch((): Shrunk => ({
+  const shrunk = await (able ? inWorker(file) : onPage(file)).catch((): Shrunk => ({
     ok: false,
     trouble: 'too-much',
   }));

@@ -1,5 +1,3 @@
-import { sha256 } from '@noble/hashes/sha2';
-import { bytesToHex } from '@noble/hashes/utils';
 import { PHOTO_BYTES, PHOTO_EDGE } from '@yosoku/core/photos/photo';
 
 /** A canvas to draw a picture on: of the page or of a worker. */
@@ -35,8 +33,13 @@ function fitWithin(width: number, height: number): readonly [width: number, heig
  * Makes a photo of any picture that the browser opens: upright, at most 2,000 pixels a side, JPEG. It is drawn anew, so that nothing is left of what the
  * camera wrote beside it (place, time, serial number).
  * @param canvas makes a canvas of that size, or null where there is no memory for it.
+ * @param nameOf gives the fingerprint of bytes.
  */
-export async function shrink(file: Blob, canvas: (width: number, height: number) => Drawing | null): Promise<Shrunk> {
+export async function shrink(
+  file: Blob,
+  canvas: (width: number, height: number) => Drawing | null,
+  nameOf: (bytes: Uint8Array) => string,
+): Promise<Shrunk> {
   const picture = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);
   if (!picture) return { ok: false, trouble: 'no-picture' };
   const [width, height] = fitWithin(picture.width, picture.height);
@@ -51,7 +54,7 @@ export async function shrink(file: Blob, canvas: (width: number, height: number)
     for (const quality of QUALITIES) {
       const bytes = await drawing.toJpeg(quality);
       if (!bytes || bytes.type !== 'image/jpeg' || bytes.size > PHOTO_BYTES) continue;
-      return { ok: true, picture: bytesToHex(sha256(new Uint8Array(await bytes.arrayBuffer()))), bytes, width, height };
+      return { ok: true, picture: nameOf(new Uint8Array(await bytes.arrayBuffer())), bytes, width, height };
     }
     return { ok: false, trouble: 'too-much' };
   } finally {

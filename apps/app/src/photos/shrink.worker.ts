@@ -1,3 +1,4 @@
+import { fingerprintOf } from './fingerprint-of';
 import { type Drawing, type Shrunk, shrink } from './shrink';
 
 function draw(width: number, height: number): Drawing | null {
@@ -8,7 +9,7 @@ function draw(width: number, height: number): Drawing | null {
 
 /** Makes a picture smaller beside the page, so that the page goes on. */
 self.onmessage = ({ data }: MessageEvent<Blob>) => {
-  shrink(data, draw)
+  shrink(data, draw, fingerprintOf)
     .catch((): Shrunk => ({ ok: false, trouble: 'too-much' }))
     .then((shrunk) => self.postMessage(shrunk));
 };

@@ -1,5 +1,3 @@
-import { sha256 } from '@noble/hashes/sha2';
-import { bytesToHex } from '@noble/hashes/utils';
 import { Zip, ZipDeflate, ZipPassThrough, strToU8, unzipSync } from 'fflate';
 import { MOST_PHOTOS, PHOTO_BYTES } from '@yosoku/core/photos/photo';
 
@@ -46,7 +44,8 @@ export type Unpacked =
   | { readonly ok: false; readonly message: string };
 
 /** Opens what `packLogbook` made. What else is in it is passed over; nothing is unpacked that is larger than it may be. */
-export function unpackLogbook(file: Uint8Array): Unpacked {
+export async function unpackLogbook(file: Uint8Array): Promise<Unpacked> {
+  const { fingerprintOf } = await import('@/photos/fingerprint-of');
   let count = 0;
   let files: Record<string, Uint8Array>;
   try {
@@ -66,7 +65,7 @@ export function unpackLogbook(file: Uint8Array): Unpacked {
   const pictures = new Map<string, Uint8Array<ArrayBuffer>>();
   for (const [name, bytes] of Object.entries(files)) {
     const picture = PHOTO.exec(name)?.[1];
-    if (picture !== undefined && bytesToHex(sha256(bytes)) === picture) pictures.set(picture, new Uint8Array(bytes));
+    if (picture !== undefined && fingerprintOf(bytes) === picture) pictures.set(picture, new Uint8Array(bytes));
   }
   return { ok: true, logbook: new TextDecoder().decode(logbook), pictures };
 }

@@ -1,4 +1,5 @@
 import { gzipSync } from 'node:zlib';
+import { type Board, boardOf } from '@yosoku/core/report/board';
 import { derive } from '@yosoku/core/report/report';
 import type { Entry } from '@yosoku/core/record/entry';
 import { readEntries } from '../builds/logbook';
@@ -55,6 +56,13 @@ export const makeTasks = (db: Db) => ({
       ? printPistonSheet(report, printing, angles)
       : printSheet(report, printing, await readPhotos(db, buildId, pictures)));
     return { name: report.build.name, bytes: new Uint8Array(pdf) };
+  },
+
+  /** What a screen across the shop shows of a build. */
+  board: async ({ buildId }: { readonly buildId: string }): Promise<{ readonly shown: Board | null }> => {
+    const entries = await readWhole(db, buildId);
+    const report = derive([...entries]);
+    return { shown: report && boardOf(report, entries) };
   },
 
   /** Works out anew what lists show of a build. */

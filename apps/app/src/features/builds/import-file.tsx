@@ -112,7 +112,7 @@ async function importText(text: string): Promise<Imported> {
 /** The logbook first; its photos are kept on this device and sent like those that were taken on it. */
 async function importZip(store: Store, file: File): Promise<Imported> {
   const { picturesNamed, unpackLogbook } = await import('@/sheets/logbook-zip');
-  const unpacked = unpackLogbook(new Uint8Array(await file.arrayBuffer()));
+  const unpacked = await unpackLogbook(new Uint8Array(await file.arrayBuffer()));
   if (!unpacked.ok) throw new Refusal(422, `${unpacked.message} Nothing was imported.`, []);
   const { logbook, pictures } = unpacked;
   const { buildId } = await importText(logbook);

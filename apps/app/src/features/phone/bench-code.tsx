@@ -5,6 +5,7 @@ import { cutText } from '@yosoku/core/units/text';
 import { deviceWords } from '@/forms/device-words';
 import { QrCode } from '@/pictures/qr-code';
 import { Refusal, api, ask } from '@/sync/api';
+import { type Reach, originFor } from '@/sync/reach';
 import { ownPlace } from './own-place';
 import { PairFigure } from './pair-figure';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
@@ -14,17 +15,7 @@ import { Page } from '@/ui/page';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 
-interface Reach {
-  readonly addresses: readonly string[];
-  readonly authority: { readonly at: string; readonly fingerprint: string } | null;
-}
-
 const LONGEST_NAME = 60;
-const LOOPBACK = /^(localhost|127\.|\[::1\])/;
-
-/** By which address a phone finds this server: the one that the server names, or that of this page where it is none of this machine alone. */
-const originFor = ({ addresses }: Reach): string | null =>
-  addresses[0] ?? (LOOPBACK.test(location.hostname) ? null : location.origin);
 
 /** The bench screen: a code that a phone is held before, and is then signed in at the page that the bench has open. */
 export function BenchCode() {

@@ -7,6 +7,7 @@ import { useAppSelector } from '@/store/store';
 import { useWide } from '@/ui/layout';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
+import { OnBoard } from './on-board';
 import { TakeAway } from './take-away';
 
 /** The sheet on a phone, and on either what can be taken away of it: paper, readings, the whole logbook. */
@@ -30,7 +31,10 @@ export function SheetScreen() {
         {report.build.practice ? (
           <Words look="soft">A practice is not printed, and not kept as a file.</Words>
         ) : (
-          <TakeAway />
+          <>
+            <TakeAway />
+            <OnBoard />
+          </>
         )}
         {entriesWait || photosWait ? (
           <Words look="soft">

@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { type Draft, draftsForgotten } from '@/store/drafts-slice';
-import { selectOwnWaiting } from '@/store/selectors';
+import { selectOwnPhotosWaiting, selectOwnWaiting } from '@/store/selectors';
 import { signedOut } from '@/store/session-slice';
 import { type ThemeChoice, selectSettings, settingsChanged } from '@/store/settings-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
@@ -14,6 +14,7 @@ import { Notice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 
 import { BenchBoxes } from './bench-boxes';
+import { Boards } from './boards';
 import { Builders } from './builders';
 import { OwnAccess } from './own-access';
 import { ReadRule, ZeroRule } from './shop-rules';
@@ -33,6 +34,7 @@ export function Shop() {
   const account = useAppSelector((state) => state.session.account);
   const theme = useAppSelector(selectSettings).theme;
   const waiting = useAppSelector(selectOwnWaiting).length;
+  const photos = useAppSelector(selectOwnPhotosWaiting).length;
   const drafts = useAppSelector((state) => Object.values(state.drafts).filter(isTyped).length);
   const [asking, setAsking] = useState(false);
   const leave = async (keepDrafts: boolean): Promise<void> => {
@@ -65,10 +67,11 @@ export function Shop() {
       <ZeroRule />
       <ReadRule />
       <BenchBoxes />
-      {waiting > 0 ? (
+      <Boards />
+      {waiting + photos > 0 ? (
         <Notice
           kind="warning"
-          message={`${waiting} entries wait on this device.`}
+          message={`Not sent yet from this device: ${waiting} entries, ${photos} photos.`}
           remedy="They stay here when you sign out, and are sent the next time that somebody of this shop signs in on it."
         />
       ) : null}

@@ -1,0 +1,1 @@
+export { BoardPage as default } from '@/features/board/board-page';
