@@ -21,7 +21,7 @@ export interface Waiting {
   readonly refused?: string;
 }
 
-interface LogbookState {
+export interface LogbookState {
   /** The server's entries of each build, oldest first. */
   readonly known: Readonly<Record<string, readonly Entry[]>>;
   readonly lists: Readonly<Record<string, readonly BuildSummary[]>>;

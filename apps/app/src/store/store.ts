@@ -3,7 +3,8 @@ import { get, set } from 'idb-keyval';
 import { useDispatch, useSelector } from 'react-redux';
 import { REMEMBER_REHYDRATED, rememberEnhancer, rememberReducer } from 'redux-remember';
 import { draftsReducer } from './drafts-slice';
-import { logbookReducer } from './logbook-slice';
+import { type LogbookState, logbookReducer } from './logbook-slice';
+import { readLogbooks, writeLogbooks } from './logbook-storage';
 import { delivered, keptOnDevice, outboxReducer, recorded, recovered, refused, triedAgain } from './outbox-slice';
 import { forgetSeenPhotos, photoArrived, readWaitingPhotos } from './photo-storage';
 import { photoDelivered, photosReducer, photosWait } from './photos-slice';
@@ -30,9 +31,19 @@ const rootReducer = combineReducers({
 
 export type RootState = ReturnType<typeof rootReducer>;
 
+const PREFIX = 'yosoku-';
+const LOGBOOK = 'logbook';
+/** Each part of the memory is a text under its key; logbooks, which grow, have a storage of their own. */
 const device = {
-  getItem: (key: string) => get(key),
-  setItem: (key: string, value: unknown) => set(key, value),
+  getItem: (key: string) => (key === PREFIX + LOGBOOK ? readLogbooks() : get(key)),
+  setItem: (key: string, value: unknown) =>
+    key === PREFIX + LOGBOOK ? writeLogbooks(value as LogbookState) : set(key, value),
+};
+const remembering = {
+  prefix: PREFIX,
+  persistThrottle: THROTTLE_MS,
+  serialize: (part: unknown, key: string) => (key === LOGBOOK ? part : JSON.stringify(part)),
+  unserialize: (kept: unknown) => (typeof kept === 'string' ? JSON.parse(kept) : kept),
 };
 
 export function makeStore() {
@@ -73,9 +84,7 @@ export function makeStore() {
       // The deep checks walk every entry of every logbook at every action; they cost more than they find here.
       defaults({ serializableCheck: false, immutableCheck: false }).prepend(keeper.middleware),
     enhancers: (defaults) =>
-      canRemember
-        ? defaults().concat(rememberEnhancer(device, REMEMBERED, { prefix: 'yosoku-', persistThrottle: THROTTLE_MS }))
-        : defaults(),
+      canRemember ? defaults().concat(rememberEnhancer(device, REMEMBERED, remembering)) : defaults(),
   });
   readWaiting().then(
     (waiting) => store.dispatch(recovered(waiting)),

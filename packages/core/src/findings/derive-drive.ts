@@ -91,9 +91,9 @@ export function deriveDrive(build: Build, trials: readonly TrialFinding[]): Driv
     const [then, now] = [trials[at - 1], trials[at]];
     if (then && now && trial.why === 'moved') {
       const made = moveOf(before, trial, then, now, cams);
-      const took = tookFrom(build.trials[at - 1], trial);
       moves.set(trial.id, made.finding);
       if (made.observed) {
+        const took = tookFrom(build.trials[at - 1], trial);
         const known = observed.get(made.observed.part) ?? [];
         observed.set(made.observed.part, [...known, { ...made.observed.move, ...(took === null ? {} : { took }) }]);
       }

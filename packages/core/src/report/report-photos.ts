@@ -35,21 +35,32 @@ export function reportPhotos(
   entries: readonly Entry[],
   sheet: readonly SheetSection[],
 ): Report['photos'] {
-  const labels = new Map(
-    sheet.flatMap(({ rows }) =>
-      rows.flatMap(({ entry, label, value, standing }) =>
-        entry === null || standing === 'voided' ? [] : [[entry, value === '' ? label : `${label}: ${value}`] as const],
-      ),
-    ),
-  );
-  const showable = entries.flatMap(({ id, kind }) => {
-    const words = SHOWABLE.has(kind) ? labels.get(id) : undefined;
-    return words === undefined ? [] : [{ entry: id, words }];
+  // Of a long logbook only the end is looked at.
+  const newest = lastOf(entries, 2 * MOST_OFFERED, ({ kind }) => SHOWABLE.has(kind));
+  const asked = new Set([...newest, ...photos.flatMap(({ body }) => body.of ?? [])]);
+  const labels = new Map<string, string>();
+  for (const { rows } of sheet)
+    for (const { entry, label, value, standing } of rows)
+      if (entry !== null && standing !== 'voided' && asked.has(entry))
+        labels.set(entry, value === '' ? label : `${label}: ${value}`);
+  const showable = newest.flatMap((entry) => {
+    const words = labels.get(entry);
+    return words === undefined ? [] : [{ entry, words }];
   });
   return {
     taken: photos.map((entry) => reported(entry, labels.get(entry.body.of ?? '') ?? null)),
-    of: showable.slice(-MOST_OFFERED).reverse(),
+    of: showable.slice(0, MOST_OFFERED),
   };
+}
+
+/** The ids of the last entries that fit, the newest first. */
+function lastOf(entries: readonly Entry[], most: number, fits: (entry: Entry) => boolean): string[] {
+  const found: string[] = [];
+  for (let at = entries.length - 1; at >= 0 && found.length < most; at -= 1) {
+    const entry = entries[at];
+    if (entry && fits(entry)) found.push(entry.id);
+  }
+  return found;
 }
 
 const reported = ({ id, takenAt, body }: EntryOf<'photo.taken'>, beside: string | null): ReportedPhoto => ({
