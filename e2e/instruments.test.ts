@@ -1,4 +1,5 @@
 import { once } from 'node:events';
+import { Key } from 'selenium-webdriver';
 import { WebSocket } from 'ws';
 import { lobeAt } from '@yosoku/core/cam/lobe';
 import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
@@ -24,9 +25,13 @@ afterAll(() => server.stop());
 
 let plugged: { readonly unplug: () => void } | null = null;
 const LOBE = { peak: 8.13, nose: 106, half: 150, power: 3, lean: 0 };
+const EXHAUST = { ...LOBE, peak: 7.9, nose: -112 };
+/** How far from its nose a lobe is this high, crank degrees. */
+const sideAt = ({ half, peak, power }: typeof LOBE, lift: number): number =>
+  half * Math.sqrt(1 - (lift / peak) ** (1 / power));
 
 /** A builder's own box on an engine whose wheel shows TDC at 0: lines as fast as wanted, the crank wherever it is put. */
-async function boxOn(key: string, rate: number, errors = PERFECT_BOX) {
+async function boxOn(key: string, rate: number, errors = PERFECT_BOX, exhaust: typeof LOBE | null = null) {
   const wire = new WebSocket(`${server.base.replace('http', 'ws')}/api/instruments/speak`, {
     headers: { Authorization: `Bearer ${key}` },
   });
@@ -39,7 +44,10 @@ async function boxOn(key: string, rate: number, errors = PERFECT_BOX) {
     for (const due = ((performance.now() - began) * rate) / 1000; said < due; said += 1) {
       const left = target - crank;
       crank += Math.sign(left) * Math.min(Math.abs(left), speed / rate);
-      const line = say((said * 1000) / rate, crank + jump, [lobeAt(LOBE, crank).lift, null]);
+      const line = say((said * 1000) / rate, crank + jump, [
+        lobeAt(LOBE, crank).lift,
+        exhaust && lobeAt(exhaust, crank).lift,
+      ]);
       if (line !== null) lines.push(`${line}\n`);
       // A message is smaller than the server takes at once.
       if (lines.length === 100) wire.send(lines.splice(0).join(''));
@@ -150,8 +158,7 @@ async function syncAt(before: string): Promise<void> {
   await browser.seeText('instrument-shows', new RegExp(`^${before}° before`));
 }
 /** Where the lobe stands this far below its nose on the way up, crank degrees. */
-const flankAt = (drop: number): number =>
-  LOBE.nose - LOBE.half * Math.sqrt(1 - ((LOBE.peak - drop) / LOBE.peak) ** (1 / LOBE.power));
+const flankAt = (drop: number): number => LOBE.nose - sideAt(LOBE, LOBE.peak - drop);
 
 test('a builder’s own box at Read: synced, refused when it cannot be right, taken with one key, lost and found', async () => {
   browser = await openBrowser(server.base, WIDE);
@@ -278,4 +285,90 @@ test('a minute at 1,000 lines a second, one in a hundred damaged: every reading 
     expect(Math.abs((body.shows?.lift ?? NaN) - (wanted[at] ?? NaN))).toBeLessThan(0.02),
   );
   expect(grown).toBeLessThan(2_000_000);
+});
+
+test('both centrelines and all four events by pedal alone: no touch of the screen', async () => {
+  browser = await openBrowser(server.base, WIDE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await browser.visit('/device');
+  const PEDAL = { record: Key.F1, take: Key.F2, sync: Key.F3, zero: Key.F4, more: Key.F6, less: Key.F7, other: Key.F8 };
+  for (const [does, key] of Object.entries(PEDAL)) {
+    await browser.press(`teach-${does}`);
+    await browser.keys(key);
+    await browser.seeText(`taught-${does}`, /^F\d/);
+  }
+  await browser.visit('/shop');
+  await browser.press('box-remove-crank-1');
+  const box = await boxOn(await giveKey(), 50, PERFECT_BOX, EXHAUST);
+  await provedBuild(browser, 'Treadle four');
+  await goTo(browser, 'read');
+  await readBy('centreline');
+  await browser.press('instrument');
+  await browser.press('box-crank-1');
+  await browser.seeText('instrument-trouble', /hold the crank still, and sync/);
+  await browser.driver.executeScript(
+    `window.touches = 0; for (const kind of ['pointerdown', 'touchstart', 'mousedown']) addEventListener(kind, () => (window.touches += 1), true);`,
+  );
+
+  /** Feet are slower than this: what comes at once is the second key of the same press. */
+  const step = async (key: string): Promise<void> => {
+    await browser.driver.sleep(200);
+    await browser.keys(key);
+  };
+  const takeBy = async (): Promise<void> => {
+    const before = (await recorded()).length;
+    await browser.driver.wait(
+      async () => {
+        await step(PEDAL.take);
+        return (await recorded()).length > before;
+      },
+      60_000,
+      `nothing was taken: ${await strip()}`,
+    );
+  };
+  const zeroBy = (): Promise<void> => until(() => step(PEDAL.zero), SHOWS_ZERO);
+  /** Come to it the way it runs. */
+  const comeTo = async (at: number): Promise<void> => {
+    await box.turnTo(at - 25, 180);
+    await box.turnTo(at);
+  };
+
+  // The crank stands at TDC, where the wheel shows 0: nudged there and back, that is what is typed.
+  await box.turnTo(0);
+  await step(PEDAL.more);
+  await step(PEDAL.less);
+  await until(() => step(PEDAL.sync), /^0°/);
+  for (const lobe of [LOBE, EXHAUST]) {
+    await comeTo(lobe.nose);
+    await zeroBy();
+    for (const flank of [-1, 1]) {
+      await comeTo(lobe.nose + flank * sideAt(lobe, lobe.peak - 1.27));
+      await takeBy();
+    }
+    if (lobe === LOBE) await step(PEDAL.record);
+  }
+  await browser.seeText('sentence', /^Exhaust centreline/);
+  await step(PEDAL.other);
+  for (const lobe of [LOBE, EXHAUST]) {
+    await box.turnTo(lobe.nose + 180, 180);
+    await zeroBy();
+    for (const flank of [-1, 1]) {
+      await comeTo(lobe.nose + flank * sideAt(lobe, 1.27));
+      await takeBy();
+    }
+    if (lobe === LOBE) await step(PEDAL.record);
+  }
+  await browser.seeText('sentence', /^Exhaust events/);
+  const taken = (await recorded()).filter(({ kind }) => kind === 'reading.taken');
+  expect(taken).toHaveLength(8);
+  expect(taken.every(({ body }) => body.from?.box === 'crank-1')).toBe(true);
+  expect(await browser.driver.executeScript('return window.touches')).toBe(0);
+  const views = await browser.driver.executeScript<{ method: string; valve: string; centreline: number | null }[]>(
+    `return fetch('/api/builds/' + location.pathname.split('/')[2] + '/report').then((answer) => answer.json())
+       .then(({ report }) => report.trials.at(-1).rounds)`,
+  );
+  const centre = (valve: string): number =>
+    views.find((each) => each.method === 'centreline' && each.valve === valve)?.centreline ?? NaN;
+  expect(Math.abs(centre('intake') - LOBE.nose)).toBeLessThan(0.3);
+  expect(Math.abs(centre('exhaust') + EXHAUST.nose)).toBeLessThan(0.3);
 });

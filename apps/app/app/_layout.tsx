@@ -10,6 +10,7 @@ import { FontDisplay, useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Provider } from 'react-redux';
+import { ClockNotice } from '@/shell/clock-notice';
 import { NewVersion } from '@/shell/new-version';
 import { makeStore, useAppSelector } from '@/store/store';
 import { SyncLoop } from '@/sync/sync-loop';
@@ -54,6 +55,7 @@ function Awake() {
     <>
       <SyncLoop />
       <NewVersion />
+      <ClockNotice />
       <Slot />
     </>
   );

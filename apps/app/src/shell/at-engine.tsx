@@ -3,8 +3,8 @@ import type { Entry } from '@yosoku/core/record/entry';
 import { spokenBack } from '@yosoku/core/report/spoken';
 import { useStation } from '@/logbook/station';
 import { selectEntries } from '@/store/selectors';
-import { selectSettings } from '@/store/settings-slice';
-import { useAppSelector } from '@/store/store';
+import { selectSettings, settingsChanged } from '@/store/settings-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
 import { useAwake } from '@/ui/awake';
 import { signalKept } from '@/ui/kept-signal';
 import { useReadBack } from '@/ui/voice';
@@ -21,6 +21,12 @@ export function AtEngine({ here }: { readonly here: Place }) {
   const settings = useAppSelector(selectSettings);
   const readBack = useReadBack();
   useAwake(HANDS_ON.has(here));
+  const dispatch = useAppDispatch();
+  const shopId = useAppSelector((state) => state.session.account?.shopId);
+  const { practice } = report.build;
+  useEffect(() => {
+    if (shopId !== undefined && !practice) dispatch(settingsChanged({ last: { shopId, buildId: id, place: here } }));
+  }, [dispatch, shopId, practice, id, here]);
   const seen = useRef<string | null>(null);
   useEffect(() => {
     const before = seen.current;

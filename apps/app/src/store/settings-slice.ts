@@ -3,7 +3,7 @@ import { type PayloadAction, createSelector, createSlice } from '@reduxjs/toolki
 export type ThemeChoice = 'system' | 'dye' | 'sheet';
 
 /** What a key of a pedal, ring or remote can be taught to do. */
-export const TAUGHT = ['record', 'take', 'sync', 'zero', 'undo', 'next', 'repeat', 'more', 'less'] as const;
+export const TAUGHT = ['record', 'take', 'sync', 'zero', 'undo', 'next', 'other', 'repeat', 'more', 'less'] as const;
 export type Taught = (typeof TAUGHT)[number];
 
 /** How this device works at the engine: its own, whoever is signed in on it. */
@@ -22,6 +22,8 @@ export interface Settings {
   readonly keys: Readonly<Partial<Record<Taught, string>>>;
   /** It was said once what does not work without https. */
   readonly toldOfHttps: boolean;
+  /** Where the work was last: an app on the home screen goes on there. */
+  readonly last: { readonly shopId: string; readonly buildId: string; readonly place: string } | null;
 }
 
 const DEFAULTS: Settings = {
@@ -33,6 +35,7 @@ const DEFAULTS: Settings = {
   spoken: false,
   keys: {},
   toldOfHttps: false,
+  last: null,
 };
 
 const settingsSlice = createSlice({

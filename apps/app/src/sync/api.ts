@@ -1,5 +1,6 @@
 import { hc } from 'hono/client';
 import type { Api } from '@yosoku/server/api';
+import { heedClock } from './clock';
 import { heedGeneration } from './generation';
 
 const origin = typeof location === 'undefined' ? 'http://127.0.0.1:8787' : location.origin;
@@ -19,7 +20,9 @@ const within =
       signal: AbortSignal.timeout(
         typeof init?.body === 'string' && init.body.length > LARGE ? LONG_PATIENCE_MS : patience,
       ),
-    }).then(heedGeneration);
+    })
+      .then(heedClock)
+      .then(heedGeneration);
 
 export const api = hc<Api>(origin, { fetch: within(PATIENCE_MS) }).api;
 

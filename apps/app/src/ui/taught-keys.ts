@@ -8,6 +8,7 @@ const BENCH_KEYS: Readonly<Record<Taught, string>> = {
   zero: 'o',
   undo: 'u',
   next: 'n',
+  other: 'w',
   repeat: 'v',
   more: ']',
   less: '[',

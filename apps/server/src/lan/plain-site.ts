@@ -125,7 +125,7 @@ code{display:block;overflow-wrap:anywhere;font:600 17px/1.5 Barlow,monospace;fon
 <p>Yosoku runs on a machine in this shop. This phone cannot know that yet: it has to install the shop’s own certificate, which is good for machines of a private network alone.</p>
 <p><a class="go" href="/authority.crt">Download the certificate</a></p>
 <p class="soft">Before you trust it, compare its fingerprint (SHA-256) with the one on the bench screen or in the terminal. If they differ, stop: somebody stands in between.</p>
-<p><code>${fingerprint}</code></p>
+<p><code>${fingerprint.replaceAll(':', ':<wbr>')}</code></p>
 ${WAYS.map(list).join('\n')}
 <p style="border-top:1px solid var(--hair);padding-top:16px">This page goes on by itself once it is trusted. <a class="on" href="${to}">Go on now</a></p>
 <script src="/lead-on.js"></script>

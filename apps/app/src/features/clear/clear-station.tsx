@@ -13,6 +13,7 @@ import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton } from '@/ui/buttons';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
+import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import { FacingFields } from './facing-fields';
 import { GapPlot } from './gap-plot';
@@ -30,15 +31,18 @@ export function ClearStation() {
   useShortcuts({ n: onward, u: () => undo?.() });
   const tight = clearance.valves.filter(({ state }) => state === 'tight');
   const unknown = clearance.valves.filter(({ state }) => state === 'unknown');
+  const sentence =
+    tight.length > 0
+      ? `Too near: ${tight.map(({ valve }) => valve).join(' and ')}. Do not run it like this.`
+      : unknown.length === 0
+        ? 'Both valves clear their pistons.'
+        : 'How near do the valves come to the pistons?';
+  useSpoken(sentence);
   return (
     <StationBody footer={<PrimaryButton testID="clear-next" label="On to Sign" onPress={onward} />}>
       <View className="max-w-[720px] gap-6 px-4 wide:px-0 pb-8 pt-4">
         <Words look="title" level={1} testID="sentence">
-          {tight.length > 0
-            ? `Too near: ${tight.map(({ valve }) => valve).join(' and ')}. Do not run it like this.`
-            : unknown.length === 0
-              ? 'Both valves clear their pistons.'
-              : 'How near do the valves come to the pistons?'}
+          {sentence}
         </Words>
         <Words look="soft">
           Degree first, then check clearance: every move changes it. It is tightest within about 15° of overlap TDC, the

@@ -108,6 +108,7 @@ const DOES: Readonly<Record<Taught, string>> = {
   zero: 'Zero the indicator',
   undo: 'Undo',
   next: 'Next',
+  other: 'Read the cam another way: centreline, events',
   repeat: 'Say it once more',
   more: 'Reading up ¼°',
   less: 'Reading down ¼°',

@@ -4,6 +4,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
+import { sayFigures } from '@yosoku/core/report/spoken';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { CamBalance } from '@/findings/cam-balance';
 import { StationBody } from '@/shell/station-body';
@@ -14,6 +15,7 @@ import { CycleRibbon } from '@/pictures/cycle-ribbon';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch } from '@/store/store';
+import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import { Accept, Accepted, type Acceptable, acceptablePlace } from '@/steps/accept';
 
@@ -21,6 +23,7 @@ import { Accept, Accepted, type Acceptable, acceptablePlace } from '@/steps/acce
 export function ProveStation() {
   const { report, undo } = useStation();
   const { proof, build, trials, card, zero } = report;
+  useSpoken(sayFigures(proof.sentence));
   const router = useRouter();
   const dispatch = useAppDispatch();
   const width = useStationWidth();

@@ -41,7 +41,10 @@ export function RoundDone({ choice, reading, bar, onAgain, onOther, onClosing }:
     else reading.decide();
   };
   const leads = otherDue && method !== 'backlash';
-  useShortcuts({ Enter: goOn, n: reading.decide, u: () => reading.undo?.() });
+  // For hands that are busy: the two ways that most cams are read in.
+  const otherWay = (): void =>
+    choice.choose({ method: method === 'centreline' ? 'events' : 'centreline', valve: 'intake', sitsOn });
+  useShortcuts({ w: otherWay, Enter: goOn, n: reading.decide, u: () => reading.undo?.() });
   return (
     <StationBody
       footer={

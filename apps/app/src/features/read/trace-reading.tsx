@@ -1,3 +1,4 @@
+import { sayFigures } from '@yosoku/core/report/spoken';
 import { useStation } from '@/logbook/station';
 import { UndoButton } from '@/ui/undo-button';
 import { TextLink } from '@/ui/text-link';
@@ -18,6 +19,7 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
+import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import type { Reading } from './reading';
 import { TracePanel } from './trace-panel';
@@ -69,6 +71,8 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
   const lift = useLengthEntry(`${build.id}/trace-lift`, build.units);
   const at = wholeReading(wheel) ?? readingAt(wheel.ring, due);
   const traces = trial?.traces.filter((each) => each.valve === valve) ?? [];
+  const goOn = `Go on to ${formatReading(at)}, the way it runs, and read the indicator.`;
+  useSpoken(sayFigures(last === null ? next.sentence : goOn));
   const keepTurn = (points: RecordedTurn['points'], box: string): void => {
     write('trace.recorded', {
       setting: zero.setting,
@@ -129,9 +133,7 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
       {bar}
       <View className="gap-3 px-4 wide:px-0 pb-3 pt-3">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
-          {last === null
-            ? next.sentence
-            : `Go on to ${formatReading(at)}, the way it runs, and read the indicator. ${round?.readings.length} points so far.`}
+          {last === null ? next.sentence : `${goOn} ${round?.readings.length} points so far.`}
         </Words>
         <ZeroNotice />
         <RecordTurn valve={valve} onRecorded={keepTurn} />
