@@ -1,6 +1,9 @@
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
+import type { CheckName } from '@yosoku/core/prepare/checks';
+import type { SignCheckName } from '@yosoku/core/sign/sign-checks';
 import { cutText } from '@yosoku/core/units/text';
+import { CheckSketch } from '@/pictures/check-sketch';
 import { draftDone, drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
@@ -8,6 +11,8 @@ import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 
 interface AnsweredCheckProps {
+  /** Which check it is, for its sketch. */
+  readonly check: CheckName | SignCheckName;
   readonly title: string;
   readonly why: string;
   readonly state: 'due' | 'done' | 'skipped';
@@ -23,10 +28,12 @@ interface AnsweredCheckProps {
 }
 
 const LONGEST_REASON = 200;
+/** Side of the sketch, pixels. */
+const SKETCH = 56;
 
 /** Something to be looked at: done, or skipped with a reason that stands on the sheet. */
 export function AnsweredCheck(props: AnsweredCheckProps) {
-  const { title, why, state, reason, place, testIDs, onAnswer, closed = false, children } = props;
+  const { check, title, why, state, reason, place, testIDs, onAnswer, closed = false, children } = props;
   const dispatch = useAppDispatch();
   const typed = useAppSelector((root) => root.drafts[place]?.text);
   const [asked, setAsked] = useState(false);
@@ -44,8 +51,13 @@ export function AnsweredCheck(props: AnsweredCheckProps) {
   const standing = state === 'done' ? 'done' : state === 'skipped' ? `skipped: ${reason ?? ''}` : null;
   return (
     <View role="listitem" testID={testIDs.line} className="gap-1 border-t border-hairline py-3">
-      <Words look="label">{title}</Words>
-      <Words look="soft">{why}</Words>
+      <View className="flex-row gap-3">
+        <CheckSketch check={check} size={SKETCH} />
+        <View className="shrink grow gap-1">
+          <Words look="label">{title}</Words>
+          <Words look="soft">{why}</Words>
+        </View>
+      </View>
       {children}
       {skipping ? (
         <TextField

@@ -185,6 +185,7 @@ function Check({ check }: { readonly check: CheckFinding }) {
   const { report, write } = useStation();
   return (
     <AnsweredCheck
+      check={check.check}
       title={check.title}
       why={check.why}
       state={check.state}
