@@ -22,7 +22,6 @@ const PHONE_VIEWS: readonly View[] = [
   { file: 'builds', at: '/' },
   { file: 'prepare', at: ['Kestrel', 'prepare'] },
   { file: 'zero', at: ['Old Tarn', 'zero'] },
-  { file: 'crank', at: ['Kestrel', 'crank'] },
   { file: 'card', at: ['Kestrel', 'card'] },
   { file: 'read', at: ['Alder', 'read'] },
   { file: 'decide', at: ['Kestrel', 'decide'] },
@@ -74,10 +73,36 @@ async function shoot(
   }
 }
 
+/** A screen across the shop that follows a build; its link is taken back afterwards. */
+async function shootBoard(): Promise<void> {
+  if (!'wide-board'.includes(ONLY)) return;
+  const bench = await openBrowser(BASE, WIDE);
+  const screen = await openBrowser(BASE, WIDE);
+  try {
+    await signIn(bench, 'mara', 'layout-dye-demo');
+    await bench.visit('/shop');
+    await bench.fill('board-name', 'Over the dyno');
+    await bench.press('board-add');
+    const link = await bench.text('board-link-value');
+    await openBuild(bench, 'Quarry', 'sheet');
+    await bench.press('show-on-Over the dyno');
+    await screen.visit(link.slice(link.indexOf('/board')));
+    await screen.find('[data-testid="board-now"]');
+    await screen.driver.sleep(SETTLED_MS);
+    writeFileSync(path.join(OUT, 'wide-board.png'), await screen.picture());
+    await bench.visit('/shop');
+    await bench.press('board-remove-Over the dyno');
+  } finally {
+    await bench.close();
+    await screen.close();
+  }
+}
+
 async function main(): Promise<void> {
   mkdirSync(OUT, { recursive: true });
   await shoot(PHONE, 'phone', 'Dye (dark)', PHONE_VIEWS);
   await shoot(WIDE, 'wide', 'Sheet (light)', WIDE_VIEWS);
+  await shootBoard();
 }
 
 void main();

@@ -4,7 +4,7 @@ import { type ReactNode, useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import { ENGINE_WIDTH, EngineHere, PracticeBeside, PracticeTop, usePractice } from '@/practice/practice-frame';
 import { SheetView } from '@/findings/sheet-view';
-import { useWide } from '@/ui/layout';
+import { useRoomy, useWide } from '@/ui/layout';
 import { Words } from '@/ui/words';
 import { type Place, StationLine, StationRail, placeHref } from './station-line';
 import { useStation } from '@/logbook/station';
@@ -43,6 +43,7 @@ function OnAPhone({ here, children }: StationFrameProps) {
   const { build, stations } = report;
   const where = useWhere(here);
   const practice = usePractice(build.id);
+  const roomy = useRoomy();
   const { width } = useWindowDimensions();
   return (
     <View className="flex-1 bg-ground">
@@ -60,9 +61,11 @@ function OnAPhone({ here, children }: StationFrameProps) {
           </Link>
           <View className="max-w-[60%] shrink-0 flex-row items-center">
             <View className="shrink items-end">
-              <Words look="soft" className="leading-[17px]">
-                {where}
-              </Words>
+              {roomy ? (
+                <Words look="soft" className="leading-[17px]">
+                  {where}
+                </Words>
+              ) : null}
               <SyncSign />
             </View>
             <PhotoKey buildId={build.id} here={here} />

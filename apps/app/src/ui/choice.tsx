@@ -1,4 +1,5 @@
 import { Pressable, Text, View } from 'react-native';
+import { useRoomy } from './layout';
 import { Words } from './words';
 
 interface ChoiceProps<T extends string> {
@@ -13,6 +14,9 @@ interface ChoiceProps<T extends string> {
   readonly lines?: boolean;
 }
 
+/** Where there is little room, more than these stand under each other. */
+const MOST_BESIDE = 3;
+
 /** One of some, all in sight. */
 export function Choice<T extends string>({
   label,
@@ -22,8 +26,9 @@ export function Choice<T extends string>({
   onChange,
   hint,
   testID,
-  lines = false,
+  lines: asLines = false,
 }: ChoiceProps<T>) {
+  const lines = (!useRoomy() && options.length > MOST_BESIDE) || asLines;
   return (
     <View className="gap-1">
       {hideLabel ? null : <Words look="label">{label}</Words>}

@@ -41,11 +41,11 @@ export function BuildList() {
     <Page
       title="Builds"
       aside={
-        <View className="flex-row flex-wrap gap-x-5">
+        <View className="shrink flex-row flex-wrap gap-x-5">
           <TextLink href="/practice" testID="to-practice" small className="py-3">
             Practice
           </TextLink>
-          <TextLink href="/shop" small className="py-3">
+          <TextLink href="/shop" small className="shrink py-3">
             {account?.shopName ?? 'The shop'}
           </TextLink>
         </View>

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { RINGS, readingAt } from '@yosoku/core/crank/wheel';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
 import { DegreeWheel } from '@/pictures/degree-wheel';
+import { useRoomy } from '@/ui/layout';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { TextField } from '@/ui/text-field';
@@ -89,6 +90,10 @@ function fieldsOf(form: UseFormReturn<EngineForm>) {
 
 type Fields = ReturnType<typeof fieldsOf>;
 
+/** Sides of the picture, pixels. */
+const WHEEL = 168;
+const SMALL_WHEEL = 140;
+
 /** The wheel is drawn as it is described. */
 function WheelAsDescribed({ values }: { readonly values: EngineForm }) {
   const ring = ringOf(values);
@@ -96,13 +101,13 @@ function WheelAsDescribed({ values }: { readonly values: EngineForm }) {
   const rotation = values.rotation === 'counter-clockwise' ? 'counter-clockwise' : 'clockwise';
   const shown = readingAt(ring, 20);
   return (
-    <View className="flex-row items-center gap-4">
+    <View className="items-center gap-4 roomy:flex-row">
       <DegreeWheel
         ring={ring}
         others={second ? [second] : []}
         rotation={rotation}
         position={20}
-        size={168}
+        size={useRoomy() ? WHEEL : SMALL_WHEEL}
         turn="forward"
         figure={wheelDegrees(shown.shows)}
         word=""

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { View } from 'react-native';
+import { ScrollView, View } from 'react-native';
 import {
   PISTON_COLUMNS,
   type PistonRow,
@@ -109,39 +109,50 @@ function TakeAway({ report, typed }: { readonly report: Report; readonly typed: 
   );
 }
 
+/** Four columns, pixels; where there is less room the table is moved sideways. */
+const TABLE = 300;
+
 /** One line for each angle; a narrow screen takes lobe and valve under one another. */
 function PistonRows({ rows, units }: { readonly rows: readonly PistonRow[]; readonly units: LengthUnit }) {
   const length = (mm: number | null | undefined): string => (mm == null ? '–' : formatComputedLength(mm, units));
   return (
-    <View role="table" aria-label="Piston and valves" testID="piston-rows">
-      <View className="flex-row gap-2 border-b border-line pb-1">
-        {(['Crank', 'Piston', 'Intake', 'Exhaust'] as const).map((title) => (
-          <Words
-            key={title}
-            look="label"
-            tone={title === 'Intake' ? 'intake' : title === 'Exhaust' ? 'exhaust' : 'ink'}
-            className="flex-1"
-          >
-            {title}
-          </Words>
-        ))}
-      </View>
-      {rows.map(({ at, piston, intake, exhaust }) => (
-        <View key={at} className="flex-row gap-2 border-b border-hairline py-2">
-          <Words look="label" className="flex-1">
-            {angleWords(at)}
-          </Words>
-          <Words look="figure" className="flex-1">
-            {length(piston)}
-          </Words>
-          {[intake, exhaust].map((lift, which) => (
-            <View key={which} className="flex-1">
-              <Words look="figure">{length(lift?.lobe)}</Words>
-              {lift?.valve == null ? null : <Words look="soft">{`valve ${length(lift.valve)}`}</Words>}
-            </View>
+    <ScrollView horizontal contentContainerStyle={{ flexGrow: 1 }}>
+      <View
+        role="table"
+        aria-label="Piston and valves"
+        testID="piston-rows"
+        className="grow"
+        style={{ minWidth: TABLE }}
+      >
+        <View className="flex-row gap-2 border-b border-line pb-1">
+          {(['Crank', 'Piston', 'Intake', 'Exhaust'] as const).map((title) => (
+            <Words
+              key={title}
+              look="label"
+              tone={title === 'Intake' ? 'intake' : title === 'Exhaust' ? 'exhaust' : 'ink'}
+              className="flex-1"
+            >
+              {title}
+            </Words>
           ))}
         </View>
-      ))}
-    </View>
+        {rows.map(({ at, piston, intake, exhaust }) => (
+          <View key={at} className="flex-row gap-2 border-b border-hairline py-2">
+            <Words look="label" className="flex-1">
+              {angleWords(at)}
+            </Words>
+            <Words look="figure" className="flex-1">
+              {length(piston)}
+            </Words>
+            {[intake, exhaust].map((lift, which) => (
+              <View key={which} className="flex-1">
+                <Words look="figure">{length(lift?.lobe)}</Words>
+                {lift?.valve == null ? null : <Words look="soft">{`valve ${length(lift.valve)}`}</Words>}
+              </View>
+            ))}
+          </View>
+        ))}
+      </View>
+    </ScrollView>
   );
 }

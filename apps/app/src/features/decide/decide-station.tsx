@@ -11,7 +11,7 @@ import { CamBalance } from '@/findings/cam-balance';
 import { StationBody } from '@/shell/station-body';
 import { PLACE_NAMES, placeHref } from '@/shell/station-line';
 import { useStation } from '@/logbook/station';
-import { useStationWidth } from '@/shell/use-station-width';
+import { PictureBeside } from '@/shell/picture-beside';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
@@ -110,12 +110,8 @@ export function DecideStation() {
           </Words>
         ) : null}
       </View>
-      {trial?.cams.map((each) => (
-        <WhereItSits key={`${each.cam} ${each.bank}`} trial={trial} cam={each} />
-      ))}
+      {trial ? <Evidence trial={trial} /> : null}
       <View className="px-4 wide:px-0">
-        {trial ? <FaultList faults={trial.faults} /> : null}
-        {trial ? <ViewList views={trial.views} /> : null}
         <NotTheCards onAccept={setAccepting} />
         <View className="flex-row flex-wrap items-center justify-between gap-x-4 py-1">
           <QuietButton label={why ? 'Hide why' : 'Why?'} testID="why" onPress={() => setWhy(!why)} />
@@ -185,9 +181,28 @@ function WhatNext({
 }
 
 /** A cam against its target and the limit; of several cams with its name. */
-function WhereItSits({ trial, cam: found }: { readonly trial: Trial; readonly cam: Trial['cams'][number] }) {
+/** Where each cam sits, and what was measured. */
+const Evidence = ({ trial }: { readonly trial: Trial }) => (
+  <PictureBeside
+    picture={(width) =>
+      trial.cams.map((each) => <WhereItSits key={`${each.cam} ${each.bank}`} trial={trial} cam={each} width={width} />)
+    }
+  >
+    <View className="px-4 wide:px-0">
+      <FaultList faults={trial.faults} />
+      <ViewList views={trial.views} />
+    </View>
+  </PictureBeside>
+);
+
+interface WhereItSitsProps {
+  readonly trial: Trial;
+  readonly cam: Trial['cams'][number];
+  readonly width: number;
+}
+
+function WhereItSits({ trial, cam: found, width }: WhereItSitsProps) {
   const { build } = useStation().report;
-  const width = useStationWidth();
   const { cam, bank } = found;
   const name = cam === 'intake' ? 'Intake cam' : 'Exhaust cam';
   return (

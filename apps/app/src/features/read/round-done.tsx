@@ -5,7 +5,8 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { StationBody } from '@/shell/station-body';
-import { useStationWidth } from '@/shell/use-station-width';
+import { PictureBeside } from '@/shell/picture-beside';
+import { useWide } from '@/ui/layout';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { CycleRibbon } from '@/pictures/cycle-ribbon';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
@@ -30,7 +31,7 @@ export function RoundDone({ choice, reading, bar, onAgain, onOther, onClosing }:
   const { report } = useStation();
   const { card, build } = report;
   const { method, valve, sitsOn } = choice;
-  const width = useStationWidth();
+  const wide = useWide();
   const trial = report.trials.at(-1);
   const views = trial?.views ?? [];
   const mine = views.find((view) => view.method === method && view.valve === valve);
@@ -43,7 +44,7 @@ export function RoundDone({ choice, reading, bar, onAgain, onOther, onClosing }:
   const leads = otherDue && method !== 'backlash';
   // For hands that are busy: the two ways that most cams are read in.
   const otherWay = (): void =>
-    choice.choose({ method: method === 'centreline' ? 'events' : 'centreline', valve: 'intake', sitsOn });
+    choice.choose({ method: READ_METHODS[method].from === 'peak' ? 'events' : 'centreline', valve: 'intake', sitsOn });
   useShortcuts({ w: otherWay, Enter: goOn, n: reading.decide, u: () => reading.undo?.() });
   return (
     <StationBody
@@ -70,17 +71,22 @@ export function RoundDone({ choice, reading, bar, onAgain, onOther, onClosing }:
           {mine ? `${mine.title}: ${mine.shows}.` : `${READ_METHODS[method].name}: recorded.`}
         </Words>
         {mine?.against ? <Words look="soft">{capital(`${mine.detail ?? ''}. Wanted: ${mine.against}.`)}</Words> : null}
-        <CycleRibbon
-          testID="read-ribbon"
-          card={card.lobes}
-          measured={drawn(trial)}
-          dots={trial?.dots ?? []}
-          units={build.units}
-          width={width - 32}
-          description="Cycle ribbon: lobes of the card hollow, as measured filled, readings as marks."
-        />
         <ZeroNotice />
-        <ViewList views={views} />
+        <PictureBeside
+          picture={(width) => (
+            <CycleRibbon
+              testID="read-ribbon"
+              card={card.lobes}
+              measured={drawn(trial)}
+              dots={trial?.dots ?? []}
+              units={build.units}
+              width={wide ? width : width - 32}
+              description="Cycle ribbon: lobes of the card hollow, as measured filled, readings as marks."
+            />
+          )}
+        >
+          <ViewList views={views} />
+        </PictureBeside>
       </View>
     </StationBody>
   );
