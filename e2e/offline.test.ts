@@ -69,6 +69,9 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await browser.seeText('sync-sign', /not sent yet · working offline/);
   await browser.driver.navigate().refresh();
   await browser.seeText('verdict', /1\.5° late/);
+  // Opened from the home screen it goes on where the work was.
+  await browser.visit('/?from=home');
+  await browser.seeText('verdict', /1\.5° late/);
 
   await server.start();
   await browser.seeText('sync-sign', /^Saved$/);

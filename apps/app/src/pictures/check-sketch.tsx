@@ -28,7 +28,8 @@ const every = (step: number, from = 0, to = 360): number[] =>
 const HEX = 'M32 23L40 27.5V36.5L32 41L24 36.5V27.5Z';
 const VALVE = 'M32 8V40M16 46Q32 34 48 46Z';
 const PISTON = 'M12 56H52M12 56V63M52 56V63';
-const TWO_TURNS = `${circle(32, 32, 9)}M32 32V26`;
+const CRANK = `${circle(32, 32, 9)}M32 32V26`;
+const TWO_TURNS = 'M32 8A24 24 0 1 1 8 32M8 32L3 24M8 32L15 26M32 15A17 17 0 1 1 15 36';
 const TRIGGER_WHEEL = `${circle(28, 34, 17)}${teeth(28, 34, 17, 23, [...every(24, 72, 350), 0])}`;
 const PICKUP = 'M50 8H60V20H50ZM55 20V24';
 
@@ -37,7 +38,7 @@ const SKETCHES: Readonly<Record<CheckName | SignCheckName, Sketch>> = {
     ink: 'M8 28H46V54H8ZM15 28V22H23V28M31 28V22H39V28M16 41H24M20 37V45M32 41H40',
     brass: 'M35 14Q44 2 60 12M50 34L60 44M60 34L50 44',
   },
-  'turns-freely': { ink: TWO_TURNS, brass: 'M32 8A24 24 0 1 1 8 32M8 32L3 24M8 32L15 26M32 15A17 17 0 1 1 15 36' },
+  'turns-freely': { ink: CRANK, brass: TWO_TURNS },
   'wheel-tight': { ink: `${circle(32, 32, 26)}${teeth(32, 32, 21, 26, every(15))}`, brass: HEX },
   'pointer-rigid': {
     ink: `M6 60A28 28 0 0 1 58 60${teeth(32, 60, 23, 28, every(15, -75, 90))}`,
@@ -89,7 +90,7 @@ const SKETCHES: Readonly<Record<CheckName | SignCheckName, Sketch>> = {
     ink: 'M6 44H24M40 44H58M24 44V58M40 44V58',
     brass: 'M24 22H40M32 22V48M32 16V2M26 8L32 2L38 8',
   },
-  'turned-over': { ink: TWO_TURNS, brass: 'M32 8A24 24 0 1 1 8 32M8 32L3 24M8 32L15 26M32 15A17 17 0 1 1 15 36' },
+  'turned-over': { ink: CRANK, brass: TWO_TURNS },
   clearance: { ink: `${VALVE}${PISTON}`, brass: 'M56 46V56M52 46H60M52 56H60' },
   lash: { ink: 'M6 18Q30 8 50 22V28M50 34V60M42 60H58', brass: 'M62 31H20' },
 };

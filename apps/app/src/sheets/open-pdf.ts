@@ -1,5 +1,11 @@
 import { LONG_PATIENCE_MS } from '@/sync/api';
 
+export const PAPERS = [
+  { paper: 'a4', label: 'Print it, A4' },
+  { paper: 'letter', label: 'Print it, Letter' },
+] as const;
+export type Paper = (typeof PAPERS)[number]['paper'];
+
 /**
  * Opens a sheet that the server lays out, on a page of its own.
  * @returns what is wrong, in words, or null.

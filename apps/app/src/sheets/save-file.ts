@@ -1,3 +1,6 @@
+/** `fileNameOf('Old Tarn eight')` is "old-tarn-eight". */
+export const fileNameOf = (name: string): string => name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+
 /** Hands a file to the browser to keep. */
 export function saveFile(fileName: string, content: Blob): void {
   const address = URL.createObjectURL(content);

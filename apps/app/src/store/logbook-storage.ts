@@ -3,8 +3,8 @@ import type { Entry } from '@yosoku/core/record/entry';
 import type { LogbookState } from './logbook-slice';
 
 /**
- * Logbooks on this device, in parts: a reading that is added to a build writes the last part of that build, and nothing else. Until 2026 all of them
- * stood in one text, which is read still.
+ * Logbooks on this device, in parts: a reading that is added to a build writes the last part of that build, and nothing else. Earlier versions kept all of them
+ * in one text, which is read still.
  */
 
 const KEY = 'yosoku-logbook';

@@ -1,4 +1,11 @@
-import { combineReducers, configureStore, createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
+import {
+  type Dispatch,
+  combineReducers,
+  configureStore,
+  createAction,
+  createListenerMiddleware,
+  isAnyOf,
+} from '@reduxjs/toolkit';
 import { get, set } from 'idb-keyval';
 import { useDispatch, useSelector } from 'react-redux';
 import { REMEMBER_REHYDRATED, rememberEnhancer, rememberReducer } from 'redux-remember';
@@ -17,6 +24,9 @@ import { settingsReducer } from './settings-slice';
 const REMEMBERED = ['session', 'logbook', 'drafts', 'settings', 'practice'];
 const THROTTLE_MS = 50;
 
+/** All of this device's memory has been read. */
+const awoken = createAction('awoken');
+
 const rootReducer = combineReducers({
   session: sessionReducer,
   logbook: logbookReducer,
@@ -26,7 +36,8 @@ const rootReducer = combineReducers({
   settings: settingsReducer,
   practice: practiceReducer,
   /** False until this device's memory has been read. */
-  awake: (awake = false, action: { type: string }) => awake || action.type === REMEMBER_REHYDRATED,
+  awake: (awake = false, action: { type: string }) => awake || awoken.match(action),
+  readBack: (readBack = false, action: { type: string }) => readBack || action.type === REMEMBER_REHYDRATED,
 });
 
 export type RootState = ReturnType<typeof rootReducer>;
@@ -45,6 +56,19 @@ const remembering = {
   serialize: (part: unknown, key: string) => (key === LOGBOOK ? part : JSON.stringify(part)),
   unserialize: (kept: unknown) => (typeof kept === 'string' ? JSON.parse(kept) : kept),
 };
+
+/** Takes up what an earlier visit left behind unsent. */
+async function recover({ dispatch }: { readonly dispatch: Dispatch }): Promise<void> {
+  await readWaiting().then(
+    (waiting) => dispatch(recovered(waiting)),
+    () => dispatch(keptOnDevice(false)),
+  );
+  await readWaitingPhotos().then(
+    (waiting) => dispatch(photosWait(waiting)),
+    () => undefined,
+  );
+  dispatch(awoken());
+}
 
 export function makeStore() {
   const keeper = createListenerMiddleware<RootState>();
@@ -86,14 +110,15 @@ export function makeStore() {
     enhancers: (defaults) =>
       canRemember ? defaults().concat(rememberEnhancer(device, REMEMBERED, remembering)) : defaults(),
   });
-  readWaiting().then(
-    (waiting) => store.dispatch(recovered(waiting)),
-    () => store.dispatch(keptOnDevice(false)),
-  );
-  readWaitingPhotos().then(
-    (waiting) => store.dispatch(photosWait(waiting)),
-    () => undefined,
-  );
+  if (!canRemember) void recover(store);
+  else {
+    // Not before: with what is read back the library puts every part of the memory to where it stood when the reading began.
+    const stop = store.subscribe(() => {
+      if (!store.getState().readBack) return;
+      stop();
+      void recover(store);
+    });
+  }
   return store;
 }
 

@@ -2,10 +2,9 @@ import { readPhoto } from '../store/photo-storage';
 import { photoDelivered, photoRefused } from '../store/photos-slice';
 import { reached } from '../store/outbox-slice';
 import { selectOwnPhotosWaiting } from '../store/selectors';
-import { lapsed } from '../store/session-slice';
 import type { Store } from '../store/store';
-import { LONG_PATIENCE_MS, Refusal, Unreachable, api, ask } from './api';
-import type { PostOutcome } from './post-waiting';
+import { LONG_PATIENCE_MS, api, ask } from './api';
+import { type PostOutcome, refusalIn } from './post-waiting';
 
 /** Fetches or sends a picture. Throws `Refusal` or `Unreachable`. */
 export const askForPhoto = (buildId: string, picture: string, init: RequestInit = {}): Promise<Blob> =>
@@ -43,16 +42,10 @@ export async function postPhotos(store: Pick<Store, 'dispatch' | 'getState'>): P
       store.dispatch(reached(true));
       store.dispatch(photoDelivered(name));
     } catch (error) {
-      if (!(error instanceof Refusal)) {
-        store.dispatch(reached(!(error instanceof Unreachable)));
-        return 'unreachable';
-      }
-      if (error.status === 401) {
-        store.dispatch(lapsed());
-        return 'signed-out';
-      }
-      if (error.status === 429 || error.status >= 500) outcome = 'unreachable';
-      else store.dispatch(photoRefused({ ...name, reason: error.detail }));
+      const refusal = refusalIn(error, store);
+      if (typeof refusal === 'string') return refusal;
+      if (refusal.status === 429 || refusal.status >= 500) outcome = 'unreachable';
+      else store.dispatch(photoRefused({ ...name, reason: refusal.detail }));
     }
   }
   return outcome;

@@ -27,6 +27,18 @@ async function post(entries: readonly Entry[]): Promise<Placed> {
   return (await ask(api.builds[':id'].entries.$post({ param: { id }, json: { entries: [...entries] } }))).placed;
 }
 
+/** What the server said against what was sent; where it said nothing of it, how the round ends. */
+export function refusalIn(error: unknown, { dispatch }: Pick<Store, 'dispatch'>): Refusal | PostOutcome {
+  if (!(error instanceof Refusal)) {
+    // Whatever it was, a mistake of this program included: it is tried again, and holds up nothing but this round.
+    dispatch(reached(!(error instanceof Unreachable)));
+    return 'unreachable';
+  }
+  if (error.status !== 401) return error;
+  dispatch(lapsed());
+  return 'signed-out';
+}
+
 /** The next entries to send together: one build's, in order; a build's opening goes alone. */
 function nextBatch(waiting: readonly Entry[]): readonly Entry[] {
   const [first] = waiting;
@@ -75,26 +87,19 @@ export async function postWaiting(
       putAside();
       alone = false;
     } catch (error) {
-      if (!(error instanceof Refusal)) {
-        // Whatever it was, a mistake of this program included: it is tried again, and holds up nothing but this round.
-        store.dispatch(reached(!(error instanceof Unreachable)));
-        return 'unreachable';
-      }
-      if (error.status === 401) {
-        store.dispatch(lapsed());
-        return 'signed-out';
-      }
+      const refusal = refusalIn(error, store);
+      if (typeof refusal === 'string') return refusal;
       store.dispatch(reached(true));
-      if (error.status === 429) return 'unreachable';
-      if (error.status >= 500) {
+      if (refusal.status === 429) return 'unreachable';
+      if (refusal.status >= 500) {
         for (const { id } of batch) failures.set(id, failed + 1);
         if (batch.length > 1 || failed < MOST_FAILURES || suspect) return 'unreachable';
-        suspect = { id: first.id, reason: `The server failed on this one repeatedly. ${error.detail}` };
+        suspect = { id: first.id, reason: `The server failed on this one repeatedly. ${refusal.detail}` };
         continue;
       }
       // One bad entry must not hold up the others: find it by sending them singly.
       if (batch.length > 1) alone = true;
-      else store.dispatch(refused({ id: first.id, reason: error.detail }));
+      else store.dispatch(refused({ id: first.id, reason: refusal.detail }));
     }
   }
 }

@@ -52,7 +52,8 @@ const takenBack = (): Problem =>
 
 /** Screens of a shop that show one build each, without a sign-in: by a link that opens nothing else and can be taken back. */
 export function boardRoutes(db: Db, sessions: Sessions, deriver: Deriver) {
-  const kept = new Map<string, { readonly seq: number; readonly shown: Board | null }>();
+  /** Being worked out, or done: several screens on one build wait for the same. */
+  const kept = new Map<string, { readonly seq: number; readonly shown: Promise<Board | null> }>();
 
   /** The row of the screen that asks. */
   async function screenOf(c: Context) {
@@ -66,13 +67,15 @@ export function boardRoutes(db: Db, sessions: Sessions, deriver: Deriver) {
     return row;
   }
 
-  async function shownOf(buildId: string, seq: number): Promise<Board | null> {
+  function shownOf(buildId: string, seq: number): Promise<Board | null> {
     const known = kept.get(buildId);
     if (known?.seq === seq) return known.shown;
-    const { shown } = await deriver.run('board', { buildId });
+    const shown = deriver.run('board', { buildId }).then((done) => done.shown);
     kept.delete(buildId);
     kept.set(buildId, { seq, shown });
     for (const oldest of kept.keys()) if (kept.size > MOST_KEPT) kept.delete(oldest);
+    // What failed is asked for again by the next.
+    shown.catch(() => kept.delete(buildId));
     return shown;
   }
 

@@ -14,19 +14,14 @@ import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import { useStation } from '@/logbook/station';
 import { StationBody } from '@/shell/station-body';
-import { openPdf } from '@/sheets/open-pdf';
-import { saveText } from '@/sheets/save-file';
+import { PAPERS, type Paper, openPdf } from '@/sheets/open-pdf';
+import { fileNameOf, saveText } from '@/sheets/save-file';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { api } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-
-const PAPERS = [
-  { paper: 'a4', label: 'Print it, A4' },
-  { paper: 'letter', label: 'Print it, Letter' },
-] as const;
 
 /** For the piston maker: where pistons and valves stand about overlap TDC, to look at, print, and take away. */
 export function PistonPage() {
@@ -78,9 +73,9 @@ function TakeAway({ report, typed }: { readonly report: Report; readonly typed: 
       fields: [...PISTON_COLUMNS],
       data: pistonCsv(parsed.ok ? pistonTable(report, parsed.angles) : []),
     });
-    saveText(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-pistons.csv`, `${csv}\r\n`, 'text/csv');
+    saveText(`${fileNameOf(name)}-pistons.csv`, `${csv}\r\n`, 'text/csv');
   };
-  const print = async (paper: 'a4' | 'letter'): Promise<void> => {
+  const print = async (paper: Paper): Promise<void> => {
     setTrouble(null);
     setTrouble(
       await openPdf(api.builds[':id']['pistons.pdf'].$url({ param: { id }, query: { paper, angles: typed } })),

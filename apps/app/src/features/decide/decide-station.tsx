@@ -4,14 +4,11 @@ import { type Href, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { whatItDoes } from '@yosoku/core/report/what-it-does';
-import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { CamBalance } from '@/findings/cam-balance';
 import { StationBody } from '@/shell/station-body';
 import { PLACE_NAMES, placeHref } from '@/shell/station-line';
 import { useStation } from '@/logbook/station';
-import { PictureBeside } from '@/shell/picture-beside';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
@@ -19,9 +16,8 @@ import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { ClosingCheck } from '@/steps/closing-check';
-import { ViewList } from '@/findings/view-list';
 import { DrawnCheck } from './drawn-check';
-import { FaultList } from './fault-list';
+import { Evidence } from './evidence';
 import { History } from './history';
 import { Accept, Accepted, type Acceptable, NotTheCards, acceptablePlace } from '@/steps/accept';
 import { NextTrial } from '@/steps/next-trial';
@@ -128,8 +124,6 @@ export function DecideStation() {
   );
 }
 
-type Trial = Report['trials'][number];
-
 /** What the verdict leads to. */
 function WhatNext({
   lacking,
@@ -181,42 +175,6 @@ function WhatNext({
 }
 
 /** A cam against its target and the limit; of several cams with its name. */
-/** Where each cam sits, and what was measured. */
-const Evidence = ({ trial }: { readonly trial: Trial }) => (
-  <PictureBeside
-    picture={(width) =>
-      trial.cams.map((each) => <WhereItSits key={`${each.cam} ${each.bank}`} trial={trial} cam={each} width={width} />)
-    }
-  >
-    <View className="px-4 wide:px-0">
-      <FaultList faults={trial.faults} />
-      <ViewList views={trial.views} />
-    </View>
-  </PictureBeside>
-);
-
-interface WhereItSitsProps {
-  readonly trial: Trial;
-  readonly cam: Trial['cams'][number];
-  readonly width: number;
-}
-
-function WhereItSits({ trial, cam: found, width }: WhereItSitsProps) {
-  const { build } = useStation().report;
-  const { cam, bank } = found;
-  const name = cam === 'intake' ? 'Intake cam' : 'Exhaust cam';
-  return (
-    <View className="items-center" testID={`cam-${cam}${bank === 2 ? '-2' : ''}`}>
-      {cam === 'single' ? null : (
-        <Words look="heading" level={2} className="w-full px-4 wide:px-0">
-          {build.engine.secondBank === null ? name : `${name}, bank ${bank}`}
-        </Words>
-      )}
-      <CamBalance trial={trial} cam={found} width={width} />
-    </View>
-  );
-}
-
 const WHOSE = { single: 'The', intake: 'The intake’s', exhaust: 'The exhaust’s' } as const;
 
 /** What the verdict rests on: each cam's uncertainty by where it comes from, and the check by drawing. */

@@ -5,19 +5,14 @@ import { READING_COLUMNS, readingsTable } from '@yosoku/core/report/readings-tab
 import { useStation } from '@/logbook/station';
 import { fetchPicture } from '@/photos/use-picture';
 import { placeHref } from '@/shell/station-line';
-import { openPdf } from '@/sheets/open-pdf';
-import { saveFile, saveText } from '@/sheets/save-file';
+import { PAPERS, type Paper, openPdf } from '@/sheets/open-pdf';
+import { fileNameOf, saveFile, saveText } from '@/sheets/save-file';
 import { selectEntries } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { TextLink } from '@/ui/text-link';
 import { Words } from '@/ui/words';
-
-const PAPERS = [
-  { paper: 'a4', label: 'Print it, A4' },
-  { paper: 'letter', label: 'Print it, Letter' },
-] as const;
 
 /** What can be taken away of a build: paper, readings, the whole logbook, with its photos. */
 export function TakeAway() {
@@ -27,7 +22,7 @@ export function TakeAway() {
   const entries = useAppSelector((state) => selectEntries(state, id));
   const account = useAppSelector((state) => state.session.account);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const fileName = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+  const fileName = fileNameOf(name);
 
   const logbook = async (): Promise<string> => {
     const own = account ? [{ id: account.builderId, name: account.builderName }] : [];
@@ -62,7 +57,7 @@ export function TakeAway() {
     const csv = unparse(readingsTable(entries), { columns: [...READING_COLUMNS], escapeFormulae: true });
     saveText(`${fileName}.csv`, `${csv}\r\n`, 'text/csv');
   };
-  const print = async (paper: (typeof PAPERS)[number]['paper']): Promise<void> => {
+  const print = async (paper: Paper): Promise<void> => {
     setTrouble(null);
     setTrouble(await openPdf(api.builds[':id']['sheet.pdf'].$url({ param: { id }, query: { paper } })));
   };
