@@ -42,6 +42,20 @@ export function BoardPage() {
   );
 }
 
+type Sizes = readonly (readonly [most: number, pixels: number])[];
+/** Type for so many letters: what is short is read from afar, what is long still has to fit. */
+const NOW: Sizes = [
+  [70, 60],
+  [120, 46],
+  [200, 34],
+  [Infinity, 29],
+];
+const HEADLINE: Sizes = [
+  [60, 46],
+  [Infinity, 32],
+];
+const fitting = (sizes: Sizes, letters: number): number => sizes.find(([most]) => letters <= most)?.[1] ?? 0;
+
 /** How much larger or smaller than drawn for everything is on this screen. */
 function useScale(): { readonly scale: number; readonly upright: boolean; readonly height: number } {
   const { width, height } = useWindowDimensions();
@@ -62,7 +76,7 @@ function Shown({ board }: { readonly board: Board }) {
   });
   return (
     <View className={`flex-1 ${upright ? '' : 'flex-row'}`} style={{ padding: 28 * scale, gap: 28 * scale }}>
-      <View className="flex-1" style={{ gap: 14 * scale }}>
+      <View className="min-h-0 flex-1 overflow-hidden" style={{ gap: 14 * scale }}>
         <Text className="font-medium text-soft" style={type(34)} numberOfLines={1}>
           {`${board.name} · ${PLACE_NAMES[board.station]}`}
         </Text>
@@ -72,7 +86,7 @@ function Shown({ board }: { readonly board: Board }) {
           aria-live="polite"
           testID="board-now"
           className="font-bold text-ink"
-          style={type(board.now.length > 110 ? 44 : 60)}
+          style={type(fitting(NOW, board.now.length))}
         >
           {board.now}
         </Text>
@@ -119,7 +133,7 @@ function LastRead({ figure, word, label, type }: NonNullable<Board['last']> & { 
 function Verdict({ headline, action, type }: NonNullable<Board['verdict']> & { readonly type: Type }) {
   return (
     <View testID="board-verdict" className="gap-1">
-      <Text className="font-bold text-brass" style={type(46)}>
+      <Text className="font-bold text-brass" style={type(fitting(HEADLINE, headline.length))}>
         {headline}
       </Text>
       {action ? (
