@@ -180,6 +180,14 @@ export async function signIn(browser: Browser, signInName: string, password: str
   await browser.find(byTestId('new-build'));
 }
 
+/** Waits until the service worker has the app: from now on it starts without the server. */
+export const appIsKept = ({ driver }: Browser): Promise<unknown> =>
+  driver.wait(
+    () => driver.executeScript<boolean>('return navigator.serviceWorker.controller !== null'),
+    WAIT_MS,
+    'the service worker never took over',
+  );
+
 /** Waits until this device has kept a part of the app's memory in a state that fits: what a reload would find. */
 export async function deviceKeeps({ driver }: Browser, part: string, fits: (kept: unknown) => boolean): Promise<void> {
   const read = () =>

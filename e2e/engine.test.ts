@@ -6,7 +6,7 @@ import { PNG } from 'pngjs';
 import jsQR from 'jsqr';
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, deviceKeeps, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, appIsKept, axeViolations, deviceKeeps, openBrowser, signIn } from './browser';
 import { goTo } from './places';
 
 jest.setTimeout(300_000);
@@ -90,7 +90,7 @@ test('a phone is held before the bench screen once, and works: over https, offli
     expect(await phone.driver.executeAsyncScript(`fetch('${src}').then(({ status }) => arguments[0](status))`)).toBe(
       200,
     );
-  await phone.driver.wait(() => inPage<boolean>(phone, 'navigator.serviceWorker.controller !== null'), 20_000);
+  await appIsKept(phone);
 
   // The code was of one use.
   const late = kept(await openBrowser(shop, PHONE, { name: 'bench.local', trusts: authority }));
@@ -150,7 +150,7 @@ test('a new version waits for the end of a round, keeps what was typed, and leav
   await signIn(phone, 'mara', 'layout-dye-demo');
   await beginBuild(phone, 'Round Meadow twin');
   await phone.press('zero-begin');
-  await phone.driver.wait(() => inPage<boolean>(phone, 'navigator.serviceWorker.controller !== null'), 20_000);
+  await appIsKept(phone);
   const station = new URL(await phone.driver.getCurrentUrl()).pathname;
   await phone.press('key-6');
   await phone.press('key-9');

@@ -1,5 +1,5 @@
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, deviceKeeps, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, appIsKept, deviceKeeps, openBrowser, signIn } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -29,14 +29,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await browser.press('begin');
   await browser.seeText('sync-sign', /Saved/);
   // The service worker must have the app before the server goes.
-  await browser.driver.wait(
-    () => browser.driver.executeAsyncScript('navigator.serviceWorker.ready.then(() => arguments[0](true))'),
-    20_000,
-  );
-  await browser.driver.wait(
-    () => browser.driver.executeScript<boolean>('return navigator.serviceWorker.controller !== null'),
-    20_000,
-  );
+  await appIsKept(browser);
   const address = await browser.driver.getCurrentUrl();
   await server.stop();
 

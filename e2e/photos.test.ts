@@ -8,7 +8,7 @@ import { encode } from 'jpeg-js';
 import { By } from 'selenium-webdriver';
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, appIsKept, axeViolations, openBrowser, signIn } from './browser';
 import { goTo } from './places';
 
 jest.setTimeout(180_000);
@@ -64,10 +64,7 @@ test('a photo taken without a network is kept, sent when there is one, seen on a
   await phone.fill('engine-firingOrder', '1-2');
   await phone.press('begin');
   await phone.seeText('sync-sign', /Saved/);
-  await phone.driver.wait(
-    () => phone.driver.executeScript<boolean>('return navigator.serviceWorker.controller !== null'),
-    20_000,
-  );
+  await appIsKept(phone);
   await server.stop();
 
   await phone.press('to-photos');

@@ -1,4 +1,4 @@
-import { type Browser, PHONE, openBrowser } from './browser';
+import { type Browser, PHONE, appIsKept, openBrowser } from './browser';
 
 /** An old phone on a slow line: four times slower than this machine, 1.6 Mbit/s, 40 ms to the server. */
 const LINE = { offline: false, latency: 40, downloadThroughput: 1.6e6 / 8, uploadThroughput: 0.75e6 / 8 };
@@ -17,10 +17,7 @@ async function startTime(base: string, been: boolean): Promise<number> {
     if (been) {
       await browser.visit('/');
       await browser.find('[data-testid="sign-in"]');
-      await browser.driver.wait(
-        () => browser.driver.executeScript<boolean>('return navigator.serviceWorker.controller !== null'),
-        20_000,
-      );
+      await appIsKept(browser);
     }
     await tell(browser, 'Network.enable', {});
     await tell(browser, 'Network.emulateNetworkConditions', LINE);

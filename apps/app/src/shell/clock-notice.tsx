@@ -28,7 +28,7 @@ export function ClockNotice() {
       <Words look="label" className="shrink">
         {`The clock of this device is ${offWords(off)} the server’s. Set it: times on the sheet come from it.`}
       </Words>
-      <QuietButton testID="clock-read" label="Understood" onPress={() => setRead(true)} />
+      <QuietButton testID="clock-read" label="OK" onPress={() => setRead(true)} />
     </View>
   );
 }

@@ -46,9 +46,14 @@ test('what an earlier version kept in one text is read, and written in parts; wh
   expect([...mockKept.keys()]).toEqual(['yosoku-logbook']);
 });
 
-test('where a part is missing, what comes before it stays: the rest is fetched anew', async () => {
+test('where a part is missing or cut short, what comes before stays: the rest is fetched anew', async () => {
   await readLogbooks();
   await writeLogbooks(state({ a: long }));
   mockKept.delete('yosoku-logbook/a/1');
   expect(await readLogbooks()).toEqual(state({ a: long.slice(0, PART) }));
+
+  // Another window has put fewer entries into the middle.
+  await writeLogbooks(state({ a: long }));
+  mockKept.set('yosoku-logbook/a/1', JSON.stringify(long.slice(PART, PART + 2)));
+  expect(await readLogbooks()).toEqual(state({ a: long.slice(0, PART + 2) }));
 });

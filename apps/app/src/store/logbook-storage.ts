@@ -36,8 +36,8 @@ export async function readLogbooks(): Promise<string | LogbookState | undefined>
     const texts = await getMany<string | undefined>(Array.from({ length: count }, (_, at) => partKey(buildId, at)));
     const parts: Entry[][] = [];
     for (const text of texts) {
-      // A part that is missing, and what comes after it, is fetched anew.
-      if (text === undefined) break;
+      // Two windows may have written beside each other. What comes after a part that is missing or not full is fetched anew: no logbook has a hole.
+      if (text === undefined || (parts.at(-1)?.length ?? PART) < PART) break;
       parts.push(JSON.parse(text) as Entry[]);
     }
     written.set(buildId, parts);
@@ -48,8 +48,15 @@ export async function readLogbooks(): Promise<string | LogbookState | undefined>
   };
 }
 
-/** Writes what has changed since the last time. */
-export async function writeLogbooks({ known, lists }: LogbookState): Promise<void> {
+let writing: Promise<void> = Promise.resolve();
+
+/** Writes what has changed since the last time, one writing after the other. Rejects where the device is full. */
+export function writeLogbooks(state: LogbookState): Promise<void> {
+  writing = writing.catch(() => undefined).then(() => write(state));
+  return writing;
+}
+
+async function write({ known, lists }: LogbookState): Promise<void> {
   const now = new Map(Object.entries(known).map(([buildId, entries]) => [buildId, partsOf(entries)] as const));
   const changed = [...now].flatMap(([buildId, parts]) =>
     parts.flatMap((part, at) =>

@@ -37,6 +37,7 @@ const rootReducer = combineReducers({
   practice: practiceReducer,
   /** False until this device's memory has been read. */
   awake: (awake = false, action: { type: string }) => awake || awoken.match(action),
+  /** What the library keeps has been read; what waits to be sent has not yet. */
   readBack: (readBack = false, action: { type: string }) => readBack || action.type === REMEMBER_REHYDRATED,
 });
 

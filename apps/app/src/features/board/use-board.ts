@@ -13,7 +13,7 @@ const look = (token: string, version: string) =>
 
 export interface Following {
   readonly shown: Shown | null;
-  /** lost: the server has not answered for a while, and what is shown is what it said last. */
+  /** lost: the server did not answer when it was asked last, and what is shown is what it said before. */
   readonly state: 'asking' | 'following' | 'lost' | 'taken-back';
 }
 

@@ -27,7 +27,7 @@ export function PhotoCard({ photo, width }: PhotoCardProps) {
   const under = [beside, dayWords(photo.takenAt)].filter((each) => each !== null).join(' · ');
   const change = (changed: PhotoDraft): void => {
     write('photo.taken', { picture, width: wide, height, bytes, ...saidOf(changed) });
-    write('entry.voided', { voids: entry, reason: 'Described anew.' });
+    write('entry.voided', { voids: entry, reason: 'Corrected.' });
   };
   return (
     <View className="gap-1 border-t border-hairline pt-3" testID={`photo-of-${shows}`}>
@@ -45,7 +45,7 @@ export function PhotoCard({ photo, width }: PhotoCardProps) {
         <View className="gap-4 pt-2">
           <PhotoFields draft={draft} of={report.photos.of} onChange={setDraft} />
           <PrimaryButton testID="photo-changed" label="Save" onPress={() => change(draft)} />
-          <QuietButton label="Leave it as it was" onPress={() => setDraft(null)} />
+          <QuietButton label="Cancel" onPress={() => setDraft(null)} />
         </View>
       ) : (
         <View className="flex-row gap-x-4">
@@ -56,8 +56,8 @@ export function PhotoCard({ photo, width }: PhotoCardProps) {
           />
           <QuietButton
             testID="photo-out"
-            label="Take it out"
-            onPress={() => write('entry.voided', { voids: entry, reason: 'Taken out.' })}
+            label="Remove"
+            onPress={() => write('entry.voided', { voids: entry, reason: 'Removed.' })}
           />
         </View>
       )}

@@ -51,7 +51,7 @@ export function PhotosPage() {
           <Words look="soft">
             {practice
               ? 'An engine that does not exist has no photos.'
-              : 'No photos yet. A photo of the card, of the wheel at a reading, or of damage says more later than a sentence. What the camera writes beside a picture, such as the place, is taken off.'}
+              : 'No photos yet. A photo of the card, of the wheel at a reading, or of damage says more later than a sentence. Location and other camera data are removed.'}
           </Words>
         )}
         {[...taken].reverse().map((photo) => (

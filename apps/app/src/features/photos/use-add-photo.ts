@@ -25,7 +25,7 @@ export function useAddPhoto(from: Place | null) {
   const add = async (file: File): Promise<void> => {
     if (shopId === undefined) return;
     if (report.photos.taken.length >= MOST_PHOTOS) {
-      setState({ trouble: `A build has at most ${MOST_PHOTOS} photos. Take one out first.` });
+      setState({ trouble: `A build has at most ${MOST_PHOTOS} photos. Remove one first.` });
       return;
     }
     setState({ busy: `Making “${file.name}” smaller.` });
