@@ -3,6 +3,7 @@ import { SIGN_CHECK_NAMES, type SignCheckName, signCheckOf } from '../sign/sign-
 import { type AcceptedFinding, lobesKey, placeAccepted } from './accepted';
 import { ZERO_METHODS } from '../tdc/zero-methods';
 import type { ClearanceFinding } from './derive-clearance';
+import type { LashFinding, ValveState } from './derive-lash';
 import { lobesThatDiffer } from './derive-lobes';
 import type { ProofFinding } from './derive-proof';
 import type { TrialFinding } from './derive-trial';
@@ -20,6 +21,7 @@ export type OpenPoint =
         | 'valve-lash'
         | 'solid-lifter';
     }
+  | { readonly code: 'lash-off' | 'lash-due' | 'lash-unchecked'; readonly count: number }
   | { readonly code: 'tight'; readonly valve: Valve }
   /** A lobe is another than those of the other cylinders. */
   | { readonly code: 'lobe-differs'; readonly valve: Valve; readonly at: 'lobe' | 'valve' }
@@ -67,13 +69,14 @@ export function deriveSign(
   zeroProved: boolean,
   proof: ProofFinding,
   clearance: readonly ClearanceFinding[],
+  lash: LashFinding,
   accepted: readonly AcceptedFinding[],
 ): SignFinding {
   const enough = clearance.every(({ state }) => state === 'enough');
   const checks = SIGN_CHECK_NAMES.map((check): SignFinding['checks'][number] => {
     const answer = build.signChecks.get(check);
-    // A measured clearance is a better answer than a tick.
-    const measured = check === 'clearance' && enough;
+    // What was measured is a better answer than a tick.
+    const measured = (check === 'clearance' && enough) || (check === 'lash' && lash.job?.state === 'done');
     return {
       check,
       ...signCheckOf(check, build.asItStands?.body.camDrives ?? null),
@@ -95,7 +98,11 @@ export function deriveSign(
   );
   return {
     checks,
-    open: openPoints(trials, zeroProved, proof, clearance, accepted).concat(lashPoint(build), solidLifter(build)),
+    open: openPoints(trials, zeroProved, proof, clearance, accepted).concat(
+      valvesOff(lash),
+      lashPoint(build, lash),
+      solidLifter(build),
+    ),
     ready: checks.every(({ state }) => state !== 'due'),
     signed: signature && {
       entry: signature.id,
@@ -111,10 +118,23 @@ export function deriveSign(
 }
 
 /** The valve that TDC was found with was let down or pushed down: until its lash is set again. */
-const lashPoint = ({ zeros, signChecks }: Build): OpenPoint[] =>
-  zeros.some(({ begun }) => ZERO_METHODS[begun.method].disturbsLash) && signChecks.get('lash')?.body.result !== 'done'
+const lashPoint = ({ zeros, signChecks }: Build, { job }: LashFinding): OpenPoint[] =>
+  zeros.some(({ begun }) => ZERO_METHODS[begun.method].disturbsLash) &&
+  signChecks.get('lash')?.body.result !== 'done' &&
+  job?.state !== 'done'
     ? [{ code: 'valve-lash' }]
     : [];
+
+/** Valves that were begun to be set: those that are left, wait for the second round, or came out another than they were left. */
+function valvesOff({ job }: LashFinding): OpenPoint[] {
+  if (!job) return [];
+  const count = (...states: readonly ValveState[]): number =>
+    job.valves.filter(({ state }) => states.includes(state)).length;
+  const [off, due, unchecked] = [count('loose', 'tight'), count('due'), count('set')];
+  if (off > 0) return [{ code: 'lash-off', count: off }];
+  if (due > 0) return [{ code: 'lash-due', count: due }];
+  return unchecked > 0 ? [{ code: 'lash-unchecked', count: unchecked }] : [];
+}
 
 /** A hydraulic lifter was made solid to be measured on, and nobody has said that it is out again. */
 const solidLifter = ({ asItStands, checks, signChecks }: Build): OpenPoint[] =>

@@ -7,6 +7,7 @@ import { type AcceptedFinding, deriveAccepted, placeAccepted } from './accepted'
 import { type ClearanceFinding, deriveClearance } from './derive-clearance';
 import { type CrankFinding, deriveCrank } from './derive-crank';
 import { type DriveFinding, deriveDrive } from './derive-drive';
+import { type LashFinding, deriveLash } from './derive-lash';
 import { type MoveStationFinding, deriveMove } from './derive-move';
 import { type PrepareFinding, derivePrepare } from './derive-prepare';
 import { type ProofFinding, deriveProof } from './derive-proof';
@@ -42,6 +43,7 @@ export interface Findings {
   readonly wear: readonly WearFinding[];
   readonly drive: DriveFinding;
   readonly clearance: readonly ClearanceFinding[];
+  readonly lash: LashFinding;
   readonly move: MoveStationFinding;
   readonly proof: ProofFinding;
   readonly sign: SignFinding;
@@ -60,6 +62,7 @@ export function findAll(build: Build): Findings {
   const judged = (trial?.decision.verdict ?? null) !== null;
   const drive = deriveDrive(build, trials);
   const clearance = deriveClearance(build, trials, card);
+  const lash = deriveLash(build, trials, card);
   const proved = zero.state === 'proved';
   const accepted = deriveAccepted(build, trial, target.limit);
   const stays = placeAccepted(accepted);
@@ -83,10 +86,11 @@ export function findAll(build: Build): Findings {
     wear: deriveWear(trials),
     drive,
     clearance,
+    lash,
     move: deriveMove(build, trial, drive, clearance, card, cylinder, stays),
     proof,
     // What was read without a wheel leans on no zero.
-    sign: deriveSign(build, trials, proved || (judged && !isOnWheel(trial)), proof, clearance, accepted),
+    sign: deriveSign(build, trials, proved || (judged && !isOnWheel(trial)), proof, clearance, lash, accepted),
   };
 }
 

@@ -1,11 +1,10 @@
 import { RULING_METHODS } from '../measure/read-methods';
+import type { Station } from '../record/stations';
 import { placeAccepted } from './accepted';
 import type { Findings } from './find-all';
+import type { LashState } from './derive-lash';
 import type { TrialFinding } from './derive-trial';
 import type { ZeroState } from './derive-zero';
-
-export const STATIONS = ['prepare', 'zero', 'card', 'read', 'decide', 'move', 'prove', 'clear', 'sign'] as const;
-export type Station = (typeof STATIONS)[number];
 
 /** void: it was done, and holds no longer. */
 export const STATION_STATES = ['due', 'begun', 'done', 'void'] as const;
@@ -23,6 +22,13 @@ const ZERO: Readonly<Record<ZeroState, StationState>> = {
   proved: 'done',
   failed: 'void',
   void: 'void',
+};
+
+const LASH: Readonly<Record<LashState, StationState>> = {
+  setting: 'begun',
+  checking: 'begun',
+  off: 'void',
+  done: 'done',
 };
 
 const STATE_OF: Readonly<Record<Station, (found: Findings) => StationState>> = {
@@ -60,6 +66,11 @@ const STATE_OF: Readonly<Record<Station, (found: Findings) => StationState>> = {
     const ticked = sign.checks.find(({ check }) => check === 'clearance')?.state !== 'due';
     if (enough === clearance.length || ticked) return 'done';
     return enough > 0 ? 'begun' : 'due';
+  },
+  lash({ lash, sign }) {
+    const { job } = lash;
+    if (job) return LASH[job.state];
+    return sign.checks.find(({ check }) => check === 'lash')?.state !== 'due' ? 'done' : 'due';
   },
   sign({ sign }) {
     if (sign.closed) return 'done';

@@ -1,5 +1,5 @@
 import { READ_METHODS } from '../measure/read-methods';
-import type { Station } from '../findings/station-states';
+import type { Station } from '../record/stations';
 import type { Report } from '../report/report-schema';
 import { STOP_DEPTH, type Stand, againstStop, pistonBelow } from '../simulation/whole-engine';
 import { EXERCISES, type ExerciseName } from './exercises';

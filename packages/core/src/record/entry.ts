@@ -4,6 +4,7 @@ import { cardEntered, targetSet } from './entries/card';
 import { clearanceMeasured, clearanceSetUp } from './entries/clear';
 import { verdictAccepted } from './entries/decide';
 import { driveFitted, phaserRead } from './entries/move';
+import { lashBegun, lashTaken } from './entries/lash';
 import { photoTaken } from './entries/photo';
 import { asItStands, checkMade, endPlayMeasured } from './entries/prepare';
 import { readingTaken, tracePointsVoided, traceRecorded, trialBegun } from './entries/read';
@@ -18,6 +19,7 @@ import {
   zeroSet,
 } from './entries/zero';
 import { id, time } from './entries/entry-fields';
+import type { Station } from './stations';
 
 /** What there is to know of a kind of entry. */
 interface KindOfEntry {
@@ -25,37 +27,43 @@ interface KindOfEntry {
   readonly body: z.ZodType;
   /** Is it part of the measuring, so that Undo takes it back? */
   readonly undoable: boolean;
+  /** The station at which it is written; null where it is written at several. */
+  readonly station: Station | null;
+  /** Was something looked at, so that a photo can show it? */
+  readonly seen: boolean;
 }
 
 /** Every kind of entry. A new one is a body in `entries/` and a line here; `fold` then says what it does to the build, `sheet-rows` how it is listed. */
 export const ENTRIES = {
-  'build.described': { body: buildDescribed, undoable: false },
-  'zero.begun': { body: zeroBegun, undoable: false },
-  'zero.reading': { body: zeroReading, undoable: true },
-  'zero.set': { body: zeroSet, undoable: true },
-  'zero.disturbed': { body: zeroDisturbed, undoable: true },
-  'readings.rebased': { body: readingsRebased, undoable: true },
-  'engine.as-it-stands': { body: asItStands, undoable: false },
-  'prepare.checked': { body: checkMade, undoable: false },
-  'end-play.measured': { body: endPlayMeasured, undoable: false },
-  'tdc.identified': { body: tdcIdentified, undoable: false },
-  'mark.checked': { body: markChecked, undoable: false },
-  'card.entered': { body: cardEntered, undoable: false },
-  'target.set': { body: targetSet, undoable: false },
-  'trial.begun': { body: trialBegun, undoable: true },
-  'reading.taken': { body: readingTaken, undoable: true },
-  'trace.recorded': { body: traceRecorded, undoable: true },
-  'trace.points-voided': { body: tracePointsVoided, undoable: true },
-  'verdict.accepted': { body: verdictAccepted, undoable: false },
-  'drive.fitted': { body: driveFitted, undoable: true },
-  'phaser.read': { body: phaserRead, undoable: true },
-  'clearance.set-up': { body: clearanceSetUp, undoable: false },
-  'clearance.measured': { body: clearanceMeasured, undoable: true },
-  'photo.taken': { body: photoTaken, undoable: false },
-  'sign.checked': { body: signChecked, undoable: false },
-  'build.signed': { body: buildSigned, undoable: false },
-  'build.reopened': { body: buildReopened, undoable: false },
-  'entry.voided': { body: entryVoided, undoable: false },
+  'build.described': { body: buildDescribed, undoable: false, station: null, seen: false },
+  'zero.begun': { body: zeroBegun, undoable: false, station: 'zero', seen: false },
+  'zero.reading': { body: zeroReading, undoable: true, station: 'zero', seen: true },
+  'zero.set': { body: zeroSet, undoable: true, station: 'zero', seen: false },
+  'zero.disturbed': { body: zeroDisturbed, undoable: true, station: 'zero', seen: false },
+  'readings.rebased': { body: readingsRebased, undoable: true, station: null, seen: false },
+  'engine.as-it-stands': { body: asItStands, undoable: false, station: 'prepare', seen: false },
+  'prepare.checked': { body: checkMade, undoable: false, station: 'prepare', seen: true },
+  'end-play.measured': { body: endPlayMeasured, undoable: false, station: 'prepare', seen: true },
+  'tdc.identified': { body: tdcIdentified, undoable: false, station: null, seen: false },
+  'mark.checked': { body: markChecked, undoable: false, station: null, seen: true },
+  'card.entered': { body: cardEntered, undoable: false, station: 'card', seen: false },
+  'target.set': { body: targetSet, undoable: false, station: 'card', seen: false },
+  'trial.begun': { body: trialBegun, undoable: true, station: 'read', seen: false },
+  'reading.taken': { body: readingTaken, undoable: true, station: 'read', seen: true },
+  'trace.recorded': { body: traceRecorded, undoable: true, station: 'read', seen: false },
+  'trace.points-voided': { body: tracePointsVoided, undoable: true, station: null, seen: false },
+  'verdict.accepted': { body: verdictAccepted, undoable: false, station: 'decide', seen: false },
+  'drive.fitted': { body: driveFitted, undoable: true, station: 'move', seen: false },
+  'phaser.read': { body: phaserRead, undoable: true, station: 'move', seen: false },
+  'clearance.set-up': { body: clearanceSetUp, undoable: false, station: 'clear', seen: false },
+  'clearance.measured': { body: clearanceMeasured, undoable: true, station: 'clear', seen: true },
+  'lash.begun': { body: lashBegun, undoable: true, station: 'lash', seen: false },
+  'lash.taken': { body: lashTaken, undoable: true, station: 'lash', seen: true },
+  'photo.taken': { body: photoTaken, undoable: false, station: null, seen: false },
+  'sign.checked': { body: signChecked, undoable: false, station: 'sign', seen: true },
+  'build.signed': { body: buildSigned, undoable: false, station: 'sign', seen: false },
+  'build.reopened': { body: buildReopened, undoable: false, station: 'sign', seen: false },
+  'entry.voided': { body: entryVoided, undoable: false, station: null, seen: false },
 } as const satisfies Readonly<Record<string, KindOfEntry>>;
 
 export type EntryKind = keyof typeof ENTRIES;

@@ -51,6 +51,12 @@ export interface Trial {
   readonly accepted: readonly EntryOf<'verdict.accepted'>[];
 }
 
+/** One setting of all valves, and what was found and left, in the order of the logbook. */
+export interface LashJob {
+  readonly begun: EntryOf<'lash.begun'>;
+  readonly taken: readonly EntryOf<'lash.taken'>[];
+}
+
 /** What a logbook says, before any arithmetic: links followed, voided entries out, corrections applied. */
 export interface Build {
   readonly description: EntryOf<'build.described'>;
@@ -75,6 +81,8 @@ export interface Build {
   readonly trial: Trial | null;
   readonly clearance: EntryOf<'clearance.set-up'> | null;
   readonly photos: readonly EntryOf<'photo.taken'>[];
+  /** The valves set, once and again over the years, in their order. */
+  readonly lashJobs: readonly LashJob[];
   readonly signChecks: ReadonlyMap<SignCheckName, EntryOf<'sign.checked'>>;
   /** The last signature, and the reopening that ended it. */
   readonly signature: EntryOf<'build.signed'> | null;
@@ -154,6 +162,14 @@ export function fold(entries: readonly Entry[]): Build | null {
     gaps: sortById(gaps.get(entry.id) ?? []),
     accepted: inOrder(accepted.get(entry.id) ?? [], (body) => body.replaces),
   }));
+  const lashBegun = inOrder(all('lash.begun'), (body) => body.after);
+  const lashIds = new Set(lashBegun.map((entry) => entry.id));
+  const lashTaken = all('lash.taken').filter(({ id, body }) => {
+    const lost = !lashIds.has(body.job);
+    if (lost) unlinked.set(id, 'It belongs to a setting of the lash that has been undone or is not in the logbook.');
+    return !lost;
+  });
+  const lashByJob = groupBy(lashTaken, (entry) => entry.body.job);
   const card = lastOf(all('card.entered'), (body) => body.replaces);
   const signature = lastOf(all('build.signed'), (body) => body.after);
 
@@ -173,6 +189,7 @@ export function fold(entries: readonly Entry[]): Build | null {
     checks: lastOfEach(all('prepare.checked'), (entry) => entry.body.check),
     clearance: lastOf(all('clearance.set-up'), (body) => body.replaces),
     photos: sortById(all('photo.taken')),
+    lashJobs: lashBegun.map((begun) => ({ begun, taken: sortById(lashByJob.get(begun.id) ?? []) })),
     signChecks: lastOfEach(all('sign.checked'), (entry) => entry.body.check),
     signature,
     reopened: (signature && all('build.reopened').find(({ body }) => body.signature === signature.id)) ?? null,

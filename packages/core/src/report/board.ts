@@ -1,9 +1,9 @@
 import { type WheelRing, formatReading, ringPosition } from '../crank/wheel';
 import { type Valve, noseAt } from '../cam/card';
 import type { Rotation } from '../crank/rotation';
-import { STATIONS, type Station } from '../findings/station-states';
 import { READ_METHODS } from '../measure/read-methods';
-import type { Entry, EntryKind } from '../record/entry';
+import { ENTRIES, type Entry } from '../record/entry';
+import { STATIONS, type Station } from '../record/stations';
 import { nextReading } from './reading-words';
 import type { Report } from './report-schema';
 
@@ -28,30 +28,6 @@ export interface Board {
     readonly wanted: readonly { readonly at: number; readonly valve: Valve }[];
   };
 }
-
-/** At which station an entry is written; those of none are written at several. */
-const AT: Partial<Record<EntryKind, Station>> = {
-  'engine.as-it-stands': 'prepare',
-  'prepare.checked': 'prepare',
-  'end-play.measured': 'prepare',
-  'zero.begun': 'zero',
-  'zero.reading': 'zero',
-  'zero.set': 'zero',
-  'zero.disturbed': 'zero',
-  'card.entered': 'card',
-  'target.set': 'card',
-  'trial.begun': 'read',
-  'reading.taken': 'read',
-  'trace.recorded': 'read',
-  'verdict.accepted': 'decide',
-  'drive.fitted': 'move',
-  'phaser.read': 'move',
-  'clearance.set-up': 'clear',
-  'clearance.measured': 'clear',
-  'sign.checked': 'sign',
-  'build.signed': 'sign',
-  'build.reopened': 'sign',
-};
 
 /** What stands on the board for a build. */
 export function boardOf(report: Report, entries: readonly Entry[]): Board {
@@ -88,8 +64,8 @@ export function boardOf(report: Report, entries: readonly Entry[]): Board {
 /** Where the work is: where the last entry was written, or where it leads to when that station is done. */
 function stationNow({ stations, sign }: Report, entries: readonly Entry[]): Station {
   if (sign.closed) return 'sign';
-  const last = entries.findLast(({ kind }) => AT[kind] !== undefined);
-  const from = STATIONS.indexOf((last && AT[last.kind]) ?? 'prepare');
+  const last = entries.findLast(({ kind }) => ENTRIES[kind].station !== null);
+  const from = STATIONS.indexOf((last && ENTRIES[last.kind].station) ?? 'prepare');
   return stations.find(({ state }, at) => at >= from && state !== 'done')?.station ?? 'sign';
 }
 
@@ -117,6 +93,8 @@ function nowWords(report: Report, station: Station): string {
       return proof.sentence;
     case 'clear':
       return 'Measure the valve-to-piston clearance.';
+    case 'lash':
+      return report.lash.sentence;
     case 'sign': {
       const due = sign.checks.filter(({ state }) => state === 'due').length;
       if (sign.closed && sign.signed) return `Signed by ${sign.signed.name}.`;

@@ -48,7 +48,7 @@ describe('from stop to verdict', () => {
     expect(trials[0]?.views[0]).toMatchObject({ value: 109.5, spread: 0, count: 1, against: 'ICL 107°' });
     expect(stations.map(({ state }) => state)).toEqual([
       ...['due', 'done', 'done', 'done', 'begun'],
-      ...['due', 'due', 'due', 'due'],
+      ...['due', 'due', 'due', 'due', 'due'],
     ]);
   });
 

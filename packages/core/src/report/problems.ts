@@ -6,7 +6,7 @@ import type { Report } from './report-schema';
 import type { TroubledGroup } from './sheet';
 
 /** What in the logbook cannot be as it stands, with the entries that say it and what to do. */
-export function problemsOf({ build, card }: Findings, troubled: readonly TroubledGroup[]): Report['problems'] {
+export function problemsOf({ build, card, lash }: Findings, troubled: readonly TroubledGroup[]): Report['problems'] {
   return [
     ...card.contradictions.map(({ message, remedy }) => ({
       entries: build.card ? [build.card.id] : [],
@@ -15,6 +15,7 @@ export function problemsOf({ build, card }: Findings, troubled: readonly Trouble
     })),
     ...otherCards(build),
     ...foreignRings(build),
+    ...(lash.job?.astray ?? []).map(({ entry, message, remedy }) => ({ entries: [entry], message, remedy })),
     ...troubled,
     ...[...build.unlinked].map(([id, message]) => ({
       entries: [id],

@@ -48,7 +48,7 @@ const readBy = (from: { readonly box: string } | undefined): Partial<ReadingRow>
   from ? { 'read by': from.box } : {};
 
 /**
- * Every reading of a build as rows of a table: contacts of the zero, readings of the cam, the points of its traces, clearances. What was undone or left out stands in it too,
+ * Every reading of a build as rows of a table: contacts of the zero, readings of the cam, the points of its traces, clearances, lash. What was undone or left out stands in it too,
  * and says so.
  */
 export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
@@ -131,6 +131,30 @@ export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
           'figure (mm)': gap,
           'ring position (crank degrees)': at,
         }));
+      }
+      case 'lash.taken': {
+        const { cylinder, valve, found, set, turns, at } = entry.body;
+        const figures = [
+          ['lash found', found],
+          ['lash set', set],
+          ['turns past zero lash', turns],
+        ] as const;
+        return figures.flatMap(([shows, figure]) =>
+          figure === undefined
+            ? []
+            : [
+                {
+                  ...common,
+                  kind: 'lash',
+                  cylinder,
+                  valve,
+                  ...(shows === 'turns past zero lash'
+                    ? { shows: `${figure} ${shows}` }
+                    : { shows, 'figure (mm)': figure }),
+                  'ring position (crank degrees)': at ?? '',
+                },
+              ],
+        );
       }
       default:
         return [];

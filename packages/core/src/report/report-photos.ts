@@ -1,4 +1,4 @@
-import type { Entry, EntryKind, EntryOf } from '../record/entry';
+import { ENTRIES, type Entry, type EntryOf } from '../record/entry';
 import type { Build } from '../record/fold';
 import type { Report } from './report-schema';
 import type { SheetSection } from './sheet';
@@ -16,16 +16,6 @@ const TITLES: Readonly<Record<Subject, string>> = {
   other: 'Photo',
 };
 
-/** What a photo can belong to: what was read or looked at. */
-const SHOWABLE: ReadonlySet<EntryKind> = new Set<EntryKind>([
-  'prepare.checked',
-  'end-play.measured',
-  'zero.reading',
-  'mark.checked',
-  'reading.taken',
-  'clearance.measured',
-  'sign.checked',
-]);
 /** So many of them are offered, the newest first. */
 const MOST_OFFERED = 12;
 
@@ -36,7 +26,7 @@ export function reportPhotos(
   sheet: readonly SheetSection[],
 ): Report['photos'] {
   // Of a long logbook only the end is looked at.
-  const newest = lastOf(entries, 2 * MOST_OFFERED, ({ kind }) => SHOWABLE.has(kind));
+  const newest = lastOf(entries, 2 * MOST_OFFERED, ({ kind }) => ENTRIES[kind].seen);
   const asked = new Set([...newest, ...photos.flatMap(({ body }) => body.of ?? [])]);
   const labels = new Map<string, string>();
   for (const { rows } of sheet)

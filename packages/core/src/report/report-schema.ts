@@ -2,12 +2,14 @@ import { z } from 'zod';
 import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../tdc/zero-methods';
 import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
-import { STATIONS, STATION_STATES } from '../findings/station-states';
+import { STATION_STATES } from '../findings/station-states';
+import { STATIONS } from '../record/stations';
 import { CHECK_NAMES } from '../prepare/checks';
 import { FAULT_NAMES } from '../verdict/faults';
 import { VERDICT_KINDS } from '../verdict/verdict';
 import { camCardSchema } from '../record/entries/card';
 import { closingReport } from './closing-schema';
+import { lashReport } from './lash-schema';
 import { everyLobe, everyLobePlan, lobeSchema, standing } from './lobes-schema';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
 import { photoSchema } from './photo-schema';
@@ -459,6 +461,7 @@ export const reportSchema = z.strictObject({
       }),
     )
     .describe('What of the trial that is being read was left as it is, knowingly.'),
+  lash: lashReport,
   ...closingReport,
   wear: z
     .array(

@@ -26,6 +26,8 @@ export const reportSign = (sign: SignFinding, context: SignContext): Report['sig
   })),
 });
 
+const valves = (count: number): string => (count === 1 ? 'one valve' : `${count} valves`);
+
 function openWords(point: OpenPoint, { verdict, clearance, views, lobes }: SignContext): string {
   switch (point.code) {
     case 'tdc-unproved':
@@ -48,6 +50,12 @@ function openWords(point: OpenPoint, { verdict, clearance, views, lobes }: SignC
       return lobes.find(({ valve, at }) => valve === point.valve && at === point.at)?.words.join(' ') ?? '';
     case 'solid-lifter':
       return 'A lifter was made solid to be measured on: it must come out again, or be made to work again.';
+    case 'lash-off':
+      return `${valves(point.count)} found with another lash than wanted or left: see Lash.`;
+    case 'lash-due':
+      return `The lash of ${valves(point.count)} is not set.`;
+    case 'lash-unchecked':
+      return `The second round of the lash is open: ${valves(point.count)} to be looked at again.`;
     case 'valve-lash':
       return 'The valve that TDC was found with has lost its lash: set it again.';
     case 'clearance-unknown':

@@ -1,7 +1,8 @@
 import { centrelineRemark } from '../cam/target';
 import { NO_CLOSING_CHECK } from '../findings/closing-check';
 import { type Findings, findAll } from '../findings/find-all';
-import { STATIONS, stationState } from '../findings/station-states';
+import { stationState } from '../findings/station-states';
+import { STATIONS } from '../record/stations';
 import type { Entry } from '../record/entry';
 import { type Build, fold } from '../record/fold';
 import { noVerdict } from './no-verdict';
@@ -9,6 +10,7 @@ import { problemsOf } from './problems';
 import { reportClearance } from './report-clearance';
 import { reportCrank } from './report-crank';
 import { reportDrive, reportMoves } from './report-drive';
+import { reportLash } from './report-lash';
 import { reportMove } from './report-move';
 import { reportPhotos, withPhotos } from './report-photos';
 import { reportProof } from './report-proof';
@@ -23,7 +25,7 @@ import { makeSheet, troubledGroups } from './sheet';
 import { speechOf } from './speech';
 
 export { type Report, reportSchema } from './report-schema';
-export type { Station } from '../findings/station-states';
+export type { Station } from '../record/stations';
 
 /**
  * Everything that follows from a logbook. Pure: the same entries give the same report.
@@ -61,6 +63,7 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
       banked: build.description.body.engine.secondBank !== undefined,
       gave: moves.find((each) => each.trial === trial?.id)?.words ?? null,
     }),
+    lash: reportLash(found.lash, build),
     clearance: { entry: build.clearance?.id ?? null, valves: clearance },
     sign: reportSign(found.sign, {
       units,

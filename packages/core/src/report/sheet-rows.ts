@@ -5,6 +5,7 @@ import { figureOfReading } from '../findings/readings/round-trouble';
 import { readingLabel } from './reading-words';
 import { PREPARE_CHECKS } from '../prepare/checks';
 import type { Entry, EntryKind, EntryOf } from '../record/entry';
+import { LASH_ORDER_NAME, turnsWords } from './report-lash';
 import type { Report } from './report-schema';
 import { SIGN_CHECKS } from '../sign/sign-checks';
 import { ZERO_METHODS, type ZeroMethodName } from '../tdc/zero-methods';
@@ -43,6 +44,7 @@ export interface Written {
   readonly zero: SheetRow[];
   readonly crank: Entry[];
   readonly clear: SheetRow[];
+  readonly lash: SheetRow[];
   readonly sign: SheetRow[];
   /** Readings and moves, by trial. */
   readonly trials: ReadonlyMap<string, SheetRow[]>;
@@ -79,7 +81,7 @@ export function writeEntries(
 ): Written {
   const trials = new Map<string, SheetRow[]>();
   const starts = new Map<string, SheetRow>();
-  const written = { prepare: [], zero: [], crank: [], clear: [], sign: [], trials, starts } as Written;
+  const written = { prepare: [], zero: [], crank: [], clear: [], lash: [], sign: [], trials, starts } as Written;
   const methods = new Map<string, ZeroMethodName>();
   /** Settings of the wheel that the cam has been read on. */
   const readOn = new Set<string | null>();
@@ -193,6 +195,24 @@ export function writeEntries(
           row(entry, `${capital(entry.body.valve)} to piston, ${placeOf(at)}`, formatLength(gap, units)),
         ),
       ),
+    'lash.begun': (entry) =>
+      void written.lash.push({
+        ...row(entry, LASH_ORDER_NAME[entry.body.order], entry.body.engine),
+        standing: 'card',
+      }),
+    'lash.taken': (entry) => {
+      const { cylinder, valve, found, set, go, noGo, turns } = entry.body;
+      const name = `Cylinder ${cylinder}, ${valve}`;
+      const was = found === undefined ? null : `found ${formatLength(found, units)}`;
+      const left = set === undefined ? null : `set to ${formatLength(set, units)}`;
+      const turned = turns === undefined ? null : turnsWords(turns);
+      const line = row(entry, name, [was, left, turned].filter((each) => each !== null).join(', '));
+      const blades =
+        go === undefined || noGo === undefined
+          ? null
+          : `${formatLength(go, units)} goes, ${formatLength(noGo, units)} does not`;
+      written.lash.push({ ...line, note: line.note ?? blades });
+    },
     'sign.checked': (entry) => void written.sign.push(answered(entry, SIGN_CHECKS[entry.body.check].title, entry.body)),
     'build.signed': (entry) => {
       written.sign.push(heading(entry, `Signed by ${entry.body.name}`, dateOf(entry.takenAt)));

@@ -23,7 +23,7 @@ export interface SheetSection {
 /** What the sheet quotes of the Report. */
 type Told = Pick<
   Report,
-  'prepare' | 'zero' | 'crank' | 'trials' | 'moves' | 'proof' | 'clearance' | 'sign' | 'accepted' | 'wear'
+  'prepare' | 'zero' | 'crank' | 'trials' | 'moves' | 'proof' | 'clearance' | 'lash' | 'sign' | 'accepted' | 'wear'
 >;
 
 /** The sheet as on the clipboard: everything that was written down, in its order, and what follows from it. */
@@ -33,7 +33,7 @@ export function makeSheet(
   told: Told,
   troubled: readonly TroubledGroup[],
 ): SheetSection[] {
-  const { prepare, zero, crank, trials, wear, clearance, sign, accepted } = told;
+  const { prepare, zero, crank, trials, wear, clearance, lash, sign, accepted } = told;
   const aside = asideNotes(build, zero, trials, troubled);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
     const voided = build.voided.get(entry.id);
@@ -60,6 +60,7 @@ export function makeSheet(
     ...trials.map((trial) => trialSection(trial, written, told)),
     { title: 'Since it was measured before', rows: wear.map(({ words }) => result(words, '')) },
     { title: 'Clear', rows: [...written.clear, ...clearance.valves.flatMap(clearanceRow)] },
+    { title: 'Lash', rows: [...written.lash, ...lashRows(lash)] },
     {
       title: 'Sign',
       rows: [
@@ -80,6 +81,21 @@ const provedRow = ({ result: found, state, uncertainty, remark, odd }: Report['z
 
 const clearanceRow = ({ state, valve, words }: Report['clearance']['valves'][number]): SheetRow[] =>
   state === 'unknown' ? [] : [result(`${valve === 'intake' ? 'Intake' : 'Exhaust'}, valve to piston`, '', words)];
+
+/** Where the lash stands, what came out another, and what the years show. */
+const lashRows = ({ job, history }: Report['lash']): SheetRow[] => [
+  ...(job
+    ? [
+        result(
+          'Lash wanted',
+          job.wantedWords,
+          `${job.counts.set} of ${job.counts.all} set, ${job.counts.good} found again as left`,
+        ),
+      ]
+    : []),
+  ...(job?.valves ?? []).flatMap(({ words }) => (words === null ? [] : [result(words, '')])),
+  ...history.filter(({ trend }) => trend !== null).map(({ words }) => result(words, '')),
+];
 
 /** What was seen of the crank's own marks, as far as it still holds. */
 function crankRow(

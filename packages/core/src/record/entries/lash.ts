@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { LASH_ORDER_NAMES } from '../../valve-train/lash-orders';
+import { id, lengthMm, liftMm, valve } from './entry-fields';
+
+/** Lash: how the valves were set. Bodies of entries. */
+
+const MOST_LASH = 5;
+const turns = z
+  .number({ error: 'the turns must be a number' })
+  .min(0, { error: 'the turns past zero lash cannot be negative' })
+  .max(6, { error: 'at most 6 turns' })
+  .describe('Turns of the adjuster past zero lash.');
+
+export const lashBegun = z
+  .strictObject({
+    after: id.nullable().describe('The setting of the lash before this one, or null.'),
+    order: z.enum(LASH_ORDER_NAMES).describe('In which order the valves are set.'),
+    engine: z.enum(['cold', 'hot']),
+    wanted: z.discriminatedUnion('kind', [
+      z.strictObject({
+        kind: z.literal('lash'),
+        intake: liftMm(MOST_LASH, 'the lash of the intake'),
+        exhaust: liftMm(MOST_LASH, 'the lash of the exhaust'),
+        noGo: lengthMm(1, 'the step to the no-go blade')
+          .optional()
+          .describe('The blade that must not go is thicker by this, millimetres. Left out: one blade is used.'),
+      }),
+      z.strictObject({
+        kind: z.literal('preload'),
+        turns,
+        pitch: lengthMm(3, 'the pitch of the thread')
+          .optional()
+          .describe('How far the adjuster’s thread travels in a turn, millimetres.'),
+      }),
+    ]),
+  })
+  .describe('The valves of the engine are set, once through and once more to check.');
+
+export const lashTaken = z
+  .strictObject({
+    job: id.describe('The lash.begun entry.'),
+    cylinder: z.int().min(1).max(24),
+    valve,
+    at: z
+      .number({ error: 'the place of the crank must be a number of degrees' })
+      .min(0, { error: 'the place of the crank lies from 0 to 720 degrees' })
+      .lt(720, { error: 'the place of the crank lies from 0 to 720 degrees' })
+      .optional()
+      .describe(
+        'Where the crank was held: crank degrees past cylinder 1’s firing TDC. Left out: by the valves, without a wheel.',
+      ),
+    found: liftMm(MOST_LASH, 'the lash that was found').optional().describe('Before anything was turned, millimetres.'),
+    set: liftMm(MOST_LASH, 'the lash').optional().describe('What it was left at, millimetres. Left out: as found.'),
+    go: liftMm(MOST_LASH, 'the blade that goes').optional().describe('This blade slides, millimetres.'),
+    noGo: liftMm(MOST_LASH, 'the blade that does not go').optional().describe('This blade does not, millimetres.'),
+    turns: turns.optional(),
+  })
+  .superRefine(({ found, set, go, noGo, turns: turned }, context) => {
+    const refuse = (path: string, message: string): void => context.addIssue({ code: 'custom', path: [path], message });
+    if (found === undefined && set === undefined && turned === undefined)
+      refuse('found', 'say what was found, what it was set to, or by how many turns');
+    if (go !== undefined && noGo !== undefined && noGo <= go)
+      refuse('noGo', 'the blade that does not go must be thicker than the one that goes');
+    if (set !== undefined && go !== undefined && set < go - ROUNDING)
+      refuse('set', 'a blade that goes is no thicker than the lash');
+    if (set !== undefined && noGo !== undefined && set >= noGo - ROUNDING)
+      refuse('set', 'a blade that does not go is thicker than the lash');
+  })
+  .describe('The lash of one valve: found, set, or both.');
+
+const ROUNDING = 1e-6;
