@@ -5,6 +5,7 @@ import type { Entry } from '@yosoku/core/record/entry';
 import { readBuildFile } from '@yosoku/core/record/read-file';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
 import { alderCreekFour, gannetTwin, kestrelPointSix, oldTarnEight, quarryHillFour } from './builds';
+import { sorrelCrossEight } from './lash-build';
 import { larkMillEight } from './signed-build';
 
 /**
@@ -75,6 +76,7 @@ test.each([
   ['Gannet', () => gannetTwin(pen())],
   ['Quarry Hill', () => quarryHillFour(pen())],
   ['Lark Mill', () => larkMillEight(pen())],
+  ['Sorrel Cross', () => sorrelCrossEight(pen())],
   [
     'the example file',
     () => {

@@ -4,6 +4,7 @@ import type { Db } from '../db/database';
 import { hardware, shop } from '../db/schema';
 import { addBuilder } from '../sign-in/accounts';
 import { alderCreekFour, gannetTwin, kestrelPointSix, oldTarnEight, quarryHillFour } from './builds';
+import { sorrelCrossEight } from './lash-build';
 import { larkMillEight } from './signed-build';
 import { SHELF, fitSlottedPulleys } from './shelf';
 
@@ -31,6 +32,7 @@ export async function loadDemoShop(db: Db, now: Date): Promise<void> {
     quarryHillFour(pen(tobin, 12)),
     kestrelPointSix(pen(mara, 9)),
     fitSlottedPulleys(gannetTwin(pen(mara, 5)), pen(mara, 4)),
+    sorrelCrossEight(pen(mara, 3)),
     oldTarnEight(pen(tobin, 2)),
     alderCreekFour(pen(mara, 1)),
   ];

@@ -176,7 +176,7 @@ test('hydraulic: turns, and both reckonings of what they are', () => {
   );
   write('lash.taken', { job, cylinder: 1, valve: 'intake', turns: 0.5 });
   expect(lash().job?.valves[0]).toMatchObject({ state: 'good', shows: '½ turn' });
-  expect(lash().sentence).toMatch(/Exhaust of cylinder 1: to zero lash, then ½ turn more\.$/);
+  expect(lash().sentence).toMatch(/The exhaust of cylinder 1: to zero lash, then ½ turn more\.$/);
 });
 
 test('a reading of a cylinder that the engine does not have is kept, named, and counts for nothing', () => {

@@ -19,7 +19,8 @@ export type OpenPoint =
         | 'move-unproved'
         | 'clearance-unknown'
         | 'valve-lash'
-        | 'solid-lifter';
+        | 'solid-lifter'
+        | 'checking-springs';
     }
   | { readonly code: 'lash-off' | 'lash-due' | 'lash-unchecked'; readonly count: number }
   | { readonly code: 'tight'; readonly valve: Valve }
@@ -76,7 +77,9 @@ export function deriveSign(
   const checks = SIGN_CHECK_NAMES.map((check): SignFinding['checks'][number] => {
     const answer = build.signChecks.get(check);
     // What was measured is a better answer than a tick.
-    const measured = (check === 'clearance' && enough) || (check === 'lash' && lash.job?.state === 'done');
+    const measured =
+      (check === 'clearance' && enough) ||
+      (check === 'lash' && lash.job?.state === 'done' && !onCheckingSprings(build));
     return {
       check,
       ...signCheckOf(check, build.asItStands?.body.camDrives ?? null),
@@ -102,6 +105,9 @@ export function deriveSign(
       valvesOff(lash),
       lashPoint(build, lash),
       solidLifter(build),
+      onCheckingSprings(build) && build.signChecks.get('lash')?.body.result !== 'done'
+        ? [{ code: 'checking-springs' as const }]
+        : [],
     ),
     ready: checks.every(({ state }) => state !== 'due'),
     signed: signature && {
@@ -135,6 +141,9 @@ function valvesOff({ job }: LashFinding): OpenPoint[] {
   if (due > 0) return [{ code: 'lash-due', count: due }];
   return unchecked > 0 ? [{ code: 'lash-unchecked', count: unchecked }] : [];
 }
+
+/** Light springs were on the valves to measure by: they are no springs to run with. */
+const onCheckingSprings = ({ asItStands }: Build): boolean => asItStands?.body.springs === 'checking';
 
 /** A hydraulic lifter was made solid to be measured on, and nobody has said that it is out again. */
 const solidLifter = ({ asItStands, checks, signChecks }: Build): OpenPoint[] =>

@@ -11,6 +11,7 @@ import { type LashFinding, deriveLash } from './derive-lash';
 import { type MoveStationFinding, deriveMove } from './derive-move';
 import { type PrepareFinding, derivePrepare } from './derive-prepare';
 import { type ProofFinding, deriveProof } from './derive-proof';
+import { type RockersFinding, deriveRockers } from './derive-rockers';
 import { type SignFinding, deriveSign } from './derive-sign';
 import { type InForce, type TrialFinding, aimOf, cardOf, deriveTrials, targetInForce } from './derive-trial';
 import { type WearFinding, deriveWear } from './derive-wear';
@@ -43,6 +44,7 @@ export interface Findings {
   readonly wear: readonly WearFinding[];
   readonly drive: DriveFinding;
   readonly clearance: readonly ClearanceFinding[];
+  readonly rockers: RockersFinding;
   readonly lash: LashFinding;
   readonly move: MoveStationFinding;
   readonly proof: ProofFinding;
@@ -86,6 +88,7 @@ export function findAll(build: Build): Findings {
     wear: deriveWear(trials),
     drive,
     clearance,
+    rockers: deriveRockers(build, trials, card),
     lash,
     move: deriveMove(build, trial, drive, clearance, card, cylinder, stays),
     proof,

@@ -50,7 +50,9 @@ export function seatEvents(
   const missing = found.filter(([, seat]) => seat === null).map(([valve]) => valve);
   if (missing.length > 0)
     return problem(
-      `Where the ${missing.join(' and the ')} leaves its seat is not known.`,
+      missing.length === 1
+        ? `Where the ${missing[0] ?? ''} leaves its seat is not known.`
+        : 'Where the valves leave their seats is not known.',
       'Enough would be: the card’s advertised duration with its centreline, its lift with any duration, or a trace of the lobe.',
     );
   const seats = Object.fromEntries(found) as unknown as Seats;

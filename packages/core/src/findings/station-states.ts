@@ -1,5 +1,5 @@
 import { RULING_METHODS } from '../measure/read-methods';
-import type { Station } from '../record/stations';
+import { STATIONS, type Station } from '../record/stations';
 import { placeAccepted } from './accepted';
 import type { Findings } from './find-all';
 import type { LashState } from './derive-lash';
@@ -9,6 +9,10 @@ import type { ZeroState } from './derive-zero';
 /** void: it was done, and holds no longer. */
 export const STATION_STATES = ['due', 'begun', 'done', 'void'] as const;
 export type StationState = (typeof STATION_STATES)[number];
+
+/** The stations that this engine has: where the cam works on the valve itself there are no rockers. */
+export const stationsOf = ({ rockers }: Findings): readonly Station[] =>
+  STATIONS.filter((station) => station !== 'rockers' || rockers.applies);
 
 /** How far the work has come at a station. */
 export const stationState = (station: Station, found: Findings): StationState => STATE_OF[station](found);
@@ -66,6 +70,10 @@ const STATE_OF: Readonly<Record<Station, (found: Findings) => StationState>> = {
     const ticked = sign.checks.find(({ check }) => check === 'clearance')?.state !== 'due';
     if (enough === clearance.length || ticked) return 'done';
     return enough > 0 ? 'begun' : 'due';
+  },
+  rockers({ rockers }) {
+    if (rockers.valves.every(({ order }) => order !== null)) return 'done';
+    return rockers.valves.some(({ trials, order }) => trials.length > 0 || order !== null) ? 'begun' : 'due';
   },
   lash({ lash, sign }) {
     const { job } = lash;

@@ -8,6 +8,7 @@ import { lashBegun, lashTaken } from './entries/lash';
 import { photoTaken } from './entries/photo';
 import { asItStands, checkMade, endPlayMeasured } from './entries/prepare';
 import { readingTaken, tracePointsVoided, traceRecorded, trialBegun } from './entries/read';
+import { pushrodMeasured, rockerTried, rockersSetUp } from './entries/rockers';
 import { buildReopened, buildSigned, signChecked } from './entries/sign';
 import {
   markChecked,
@@ -57,6 +58,9 @@ export const ENTRIES = {
   'phaser.read': { body: phaserRead, undoable: true, station: 'move', seen: false },
   'clearance.set-up': { body: clearanceSetUp, undoable: false, station: 'clear', seen: false },
   'clearance.measured': { body: clearanceMeasured, undoable: true, station: 'clear', seen: true },
+  'rockers.set-up': { body: rockersSetUp, undoable: false, station: 'rockers', seen: false },
+  'rocker.tried': { body: rockerTried, undoable: true, station: 'rockers', seen: true },
+  'pushrod.measured': { body: pushrodMeasured, undoable: false, station: 'rockers', seen: true },
   'lash.begun': { body: lashBegun, undoable: true, station: 'lash', seen: false },
   'lash.taken': { body: lashTaken, undoable: true, station: 'lash', seen: true },
   'photo.taken': { body: photoTaken, undoable: false, station: null, seen: false },

@@ -1,5 +1,6 @@
 import { type ReadTo, readTo } from '../crank/read-to';
 import type { WheelReading } from '../crank/wheel';
+import type { Valve } from '../cam/card';
 import type { CheckName } from '../prepare/checks';
 import type { SignCheckName } from '../sign/sign-checks';
 import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
@@ -81,6 +82,10 @@ export interface Build {
   readonly trial: Trial | null;
   readonly clearance: EntryOf<'clearance.set-up'> | null;
   readonly photos: readonly EntryOf<'photo.taken'>[];
+  readonly rockers: EntryOf<'rockers.set-up'> | null;
+  readonly rockerTrials: readonly EntryOf<'rocker.tried'>[];
+  /** By kind of valve: the last, and those beside it that it does not replace. */
+  readonly pushrods: ReadonlyMap<Valve, readonly EntryOf<'pushrod.measured'>[]>;
   /** The valves set, once and again over the years, in their order. */
   readonly lashJobs: readonly LashJob[];
   readonly signChecks: ReadonlyMap<SignCheckName, EntryOf<'sign.checked'>>;
@@ -189,6 +194,9 @@ export function fold(entries: readonly Entry[]): Build | null {
     checks: lastOfEach(all('prepare.checked'), (entry) => entry.body.check),
     clearance: lastOf(all('clearance.set-up'), (body) => body.replaces),
     photos: sortById(all('photo.taken')),
+    rockers: lastOf(all('rockers.set-up'), (body) => body.replaces),
+    rockerTrials: sortById(all('rocker.tried')),
+    pushrods: groupBy(unreplaced(all('pushrod.measured')), (entry) => entry.body.valve),
     lashJobs: lashBegun.map((begun) => ({ begun, taken: sortById(lashByJob.get(begun.id) ?? []) })),
     signChecks: lastOfEach(all('sign.checked'), (entry) => entry.body.check),
     signature,
@@ -295,6 +303,14 @@ function buildZero(
   const first = stage(null);
   const stages = [first, ...settings.map((entry) => stage(entry.id))];
   return { id, begun, stages, current: stages.at(-1) ?? first };
+}
+
+/** Those that no later one replaces. More than one of a kind: two devices, or a file. */
+function unreplaced<E extends { readonly id: string; readonly body: { readonly replaces: string | null } }>(
+  entries: readonly E[],
+): E[] {
+  const replaced = new Set(entries.map(({ body }) => body.replaces));
+  return entries.filter(({ id }) => !replaced.has(id)).sort((a, b) => (a.id < b.id ? -1 : 1));
 }
 
 type Linked = { readonly id: string; readonly body: BodyOf<EntryKind> };

@@ -8,6 +8,7 @@ export const STATIONS = [
   'move',
   'prove',
   'clear',
+  'rockers',
   'lash',
   'sign',
 ] as const;

@@ -93,6 +93,8 @@ function nowWords(report: Report, station: Station): string {
       return proof.sentence;
     case 'clear':
       return 'Measure the valve-to-piston clearance.';
+    case 'rockers':
+      return report.rockers.sentence;
     case 'lash':
       return report.lash.sentence;
     case 'sign': {

@@ -64,6 +64,7 @@ export const lashReport = z.strictObject({
       stops: z.array(stop),
       next: z.strictObject({ stop: z.number(), cylinder: z.number(), valve }).nullable(),
       counts: z.strictObject({ all: z.number(), set: z.number(), good: z.number() }),
+      countWords: z.string(),
       valves: z.array(
         z.strictObject({
           cylinder: z.number(),
@@ -75,6 +76,7 @@ export const lashReport = z.strictObject({
           found: mm.nullable(),
           turns: z.number().nullable(),
           shows: z.string().describe('What it was left at or found at.'),
+          task: z.string().describe('What is done to it next, and where.'),
           words: z.string().nullable().describe('What is wrong with it, and what probably happened.'),
         }),
       ),

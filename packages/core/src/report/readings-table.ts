@@ -132,6 +132,22 @@ export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
           'ring position (crank degrees)': at,
         }));
       }
+      case 'rocker.tried': {
+        const { cylinder, valve, length, lift, pattern, offset } = entry.body;
+        const figures = [
+          ['length tried', length],
+          ['lift at the valve', lift],
+          ['width of the pattern', pattern],
+          ['pattern from the middle', offset],
+        ] as const;
+        return figures.flatMap(([shows, figure]) =>
+          figure === undefined ? [] : [{ ...common, kind: 'rocker', cylinder, valve, shows, 'figure (mm)': figure }],
+        );
+      }
+      case 'pushrod.measured': {
+        const { valve, length } = entry.body;
+        return [{ ...common, kind: 'pushrod', valve, shows: 'length at zero lash', 'figure (mm)': length }];
+      }
       case 'lash.taken': {
         const { cylinder, valve, found, set, turns, at } = entry.body;
         const figures = [

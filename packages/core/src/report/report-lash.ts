@@ -115,9 +115,7 @@ function placeOf({ at, fires, watched }: LashStop, { firing, shows }: CrankWords
   if (watched) return WATCHED[watched.seen](watched.cylinder);
   if (at === null) return '';
   const read = shows(at);
-  const before = firingTdcs(firing)
-    .map(({ cylinder, after }) => ({ cylinder, since: (at - after + 720) % 720 }))
-    .reduce((near, each) => (each.since < near.since ? each : near));
+  const before = lastFired(firing, at);
   const said =
     fires === null
       ? `${wheelDegrees(Math.round(before.since))} after cylinder ${before.cylinder} has fired`
@@ -125,16 +123,27 @@ function placeOf({ at, fires, watched }: LashStop, { firing, shows }: CrankWords
   return read === null ? said : `${read}, ${said}`;
 }
 
-/** What shows a firing TDC without a wheel: the valves of its companion rock. */
-function signOf({ fires }: LashStop, firing: Firing): string | null {
-  const partner = fires === null ? null : companion(firing, fires);
-  return partner === null ? null : `There the valves of cylinder ${partner} rock.`;
+/** What shows which turn it is without a wheel: where a cylinder fires, the valves of its companion rock. */
+function signOf({ at, fires, watched }: LashStop, { firing }: CrankWords): string | null {
+  if (at === null || watched) return null;
+  const before = lastFired(firing, at);
+  const partner = companion(firing, before.cylinder);
+  if (partner === null) return null;
+  return fires === null
+    ? `Cylinder ${before.cylinder} fires where the valves of cylinder ${partner} rock.`
+    : `There the valves of cylinder ${partner} rock.`;
 }
+
+/** The cylinder that fired last before a place of the crank, and how long since. */
+const lastFired = (firing: Firing, at: number) =>
+  firingTdcs(firing)
+    .map(({ cylinder, after }) => ({ cylinder, since: (at - after + 720) % 720 }))
+    .reduce((near, each) => (each.since < near.since ? each : near));
 
 const reportStop = (stop: LashStop, crank: CrankWords): Stop => ({
   at: stop.at,
   place: placeOf(stop, crank),
-  sign: signOf(stop, crank.firing),
+  sign: signOf(stop, crank),
   ring: stop.at === null || stop.watched ? null : crank.ring(stop.at),
   valves: [...stop.valves],
 });
@@ -255,6 +264,13 @@ function reportJob(
   ratio: number | null,
 ): NonNullable<Lash['job']> {
   const { valves, stops } = job;
+  const wanted = wantedWords(job, units, ratio);
+  const counts = {
+    all: valves.length,
+    set: valves.filter(({ state }) => state !== 'due').length,
+    good: valves.filter(({ state }) => state === 'good').length,
+  };
+  const round = roundOf(job);
   const stopOf = ({ cylinder, valve }: ValveLash): number =>
     stops.findIndex((stop) => stop.valves.some((each) => each.cylinder === cylinder && each.valve === valve));
   return {
@@ -262,16 +278,16 @@ function reportJob(
     order: job.order,
     engine: job.engine,
     wanted: job.wanted,
-    wantedWords: wantedWords(job, units, ratio),
+    wantedWords: wanted,
     state: job.state,
-    round: roundOf(job),
+    round,
     stops: stops.map((stop) => reportStop(stop, crank)),
     next: job.next,
-    counts: {
-      all: valves.length,
-      set: valves.filter(({ state }) => state !== 'due').length,
-      good: valves.filter(({ state }) => state === 'good').length,
-    },
+    counts,
+    countWords:
+      round === 1
+        ? `${capital(wanted)}. ${counts.set} of ${counts.all} set.`
+        : `${capital(wanted)}. All ${counts.all} set; ${counts.good} looked at again, and as they were left.`,
     valves: valves.map((each) => ({
       cylinder: each.cylinder,
       valve: each.valve,
@@ -282,6 +298,7 @@ function reportJob(
       found: each.found,
       turns: each.turns,
       shows: showsOf(each, units),
+      task: sentenceFor(job, each, crank, units),
       words: valveTrouble(each, units),
     })),
   };
@@ -351,10 +368,17 @@ function sentenceOf({ job, orders }: LashFinding, crank: CrankWords, units: Leng
     return job.wanted.kind === 'preload'
       ? `All ${all} adjusters are turned down. Turn the engine over by hand before it is started.`
       : `All ${all} valves are set, and were found again as they were left.`;
-  const { cylinder, valve, stop } = job.next;
-  const at = job.stops[stop];
+  const { cylinder, valve } = job.next;
   const own = job.valves.find((each) => each.cylinder === cylinder && each.valve === valve);
-  if (!at || !own) return '';
+  return own ? sentenceFor(job, own, crank, units) : '';
+}
+
+/** Where the crank is turned for a valve, and what is done to it. */
+function sentenceFor(job: LashJobFinding, own: ValveLash, crank: CrankWords, units: LengthUnit): string {
+  const at = job.stops.find(({ valves }) =>
+    valves.some(({ cylinder, valve }) => cylinder === own.cylinder && valve === own.valve),
+  );
+  if (!at) return '';
   const turn = at.watched ? `Turn until ${placeOf(at, crank)}` : `Turn to ${placeOf(at, crank)}`;
   return `${turn}. ${capital(taskOf(job, own, units))}`;
 }
@@ -362,7 +386,7 @@ function sentenceOf({ job, orders }: LashFinding, crank: CrankWords, units: Leng
 /** What is done to the next valve. */
 function taskOf({ wanted }: LashJobFinding, own: ValveLash, units: LengthUnit): string {
   const name = valveWords(own);
-  if (wanted.kind === 'preload') return `${name}: to zero lash, then ${turnsWords(wanted.turns)} more.`;
+  if (wanted.kind === 'preload') return `the ${name}: to zero lash, then ${turnsWords(wanted.turns)} more.`;
   if (own.state === 'set')
     return `second round: is the ${name} still at ${formatLength(own.left ?? own.wanted, units)}?`;
   const lash = formatLength(own.wanted, units);

@@ -13,6 +13,7 @@ import { lashReport } from './lash-schema';
 import { everyLobe, everyLobePlan, lobeSchema, standing } from './lobes-schema';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
 import { photoSchema } from './photo-schema';
+import { rockersReport } from './rockers-schema';
 
 const verdictSchema = z.strictObject({
   kind: z.enum(['waiting', ...VERDICT_KINDS]),
@@ -461,6 +462,7 @@ export const reportSchema = z.strictObject({
       }),
     )
     .describe('What of the trial that is being read was left as it is, knowingly.'),
+  rockers: rockersReport,
   lash: lashReport,
   ...closingReport,
   wear: z

@@ -56,6 +56,8 @@ function openWords(point: OpenPoint, { verdict, clearance, views, lobes }: SignC
       return `The lash of ${valves(point.count)} is not set.`;
     case 'lash-unchecked':
       return `The second round of the lash is open: ${valves(point.count)} to be looked at again.`;
+    case 'checking-springs':
+      return 'Checking springs were on the valves: the running springs must go on, and the lash be set with them.';
     case 'valve-lash':
       return 'The valve that TDC was found with has lost its lash: set it again.';
     case 'clearance-unknown':

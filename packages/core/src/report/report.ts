@@ -1,8 +1,7 @@
 import { centrelineRemark } from '../cam/target';
 import { NO_CLOSING_CHECK } from '../findings/closing-check';
 import { type Findings, findAll } from '../findings/find-all';
-import { stationState } from '../findings/station-states';
-import { STATIONS } from '../record/stations';
+import { stationState, stationsOf } from '../findings/station-states';
 import type { Entry } from '../record/entry';
 import { type Build, fold } from '../record/fold';
 import { noVerdict } from './no-verdict';
@@ -15,6 +14,7 @@ import { reportMove } from './report-move';
 import { reportPhotos, withPhotos } from './report-photos';
 import { reportProof } from './report-proof';
 import type { Report, ReportVerdict } from './report-schema';
+import { reportRockers } from './report-rockers';
 import { reportSign } from './report-sign';
 import { reportTrial } from './report-trial';
 import { standingLobe } from '../findings/standing-lobe';
@@ -63,6 +63,7 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
       banked: build.description.body.engine.secondBank !== undefined,
       gave: moves.find((each) => each.trial === trial?.id)?.words ?? null,
     }),
+    rockers: reportRockers(found.rockers, units),
     lash: reportLash(found.lash, build),
     clearance: { entry: build.clearance?.id ?? null, valves: clearance },
     sign: reportSign(found.sign, {
@@ -82,7 +83,7 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     version: 1,
     build: describedOf(build, entries),
     entries: { total: build.entryCount, voided: build.voided.size },
-    stations: STATIONS.map((station) => ({ station, state: stationState(station, found) })),
+    stations: stationsOf(found).map((station) => ({ station, state: stationState(station, found) })),
     ...told,
     card: cardOf(found),
     target: targetOf(found),

@@ -44,6 +44,7 @@ export interface Written {
   readonly zero: SheetRow[];
   readonly crank: Entry[];
   readonly clear: SheetRow[];
+  readonly rockers: SheetRow[];
   readonly lash: SheetRow[];
   readonly sign: SheetRow[];
   /** Readings and moves, by trial. */
@@ -81,7 +82,17 @@ export function writeEntries(
 ): Written {
   const trials = new Map<string, SheetRow[]>();
   const starts = new Map<string, SheetRow>();
-  const written = { prepare: [], zero: [], crank: [], clear: [], lash: [], sign: [], trials, starts } as Written;
+  const written = {
+    prepare: [],
+    zero: [],
+    crank: [],
+    clear: [],
+    rockers: [],
+    lash: [],
+    sign: [],
+    trials,
+    starts,
+  } as Written;
   const methods = new Map<string, ZeroMethodName>();
   /** Settings of the wheel that the cam has been read on. */
   const readOn = new Set<string | null>();
@@ -118,6 +129,8 @@ export function writeEntries(
     'card.entered': null,
     'target.set': null,
     'clearance.set-up': null,
+    'rockers.set-up': null,
+    'pushrod.measured': null,
     'entry.voided': null,
     // Beside what it belongs to, see `report-photos.ts`.
     'photo.taken': null,
@@ -195,6 +208,15 @@ export function writeEntries(
           row(entry, `${capital(entry.body.valve)} to piston, ${placeOf(at)}`, formatLength(gap, units)),
         ),
       ),
+    'rocker.tried': (entry) => {
+      const { valve, length, pattern, lift } = entry.body;
+      const what = [
+        pattern === undefined ? null : `pattern ${formatLength(pattern, units)}`,
+        lift === undefined ? null : `lifts ${formatLength(lift, units)}`,
+      ].filter((each) => each !== null);
+      const line = row(entry, `${capital(valve)}, tried`, formatLength(length, units, 'dimension'));
+      written.rockers.push({ ...line, note: line.note ?? (what.join(', ') || null) });
+    },
     'lash.begun': (entry) =>
       void written.lash.push({
         ...row(entry, LASH_ORDER_NAME[entry.body.order], entry.body.engine),

@@ -23,7 +23,18 @@ export interface SheetSection {
 /** What the sheet quotes of the Report. */
 type Told = Pick<
   Report,
-  'prepare' | 'zero' | 'crank' | 'trials' | 'moves' | 'proof' | 'clearance' | 'lash' | 'sign' | 'accepted' | 'wear'
+  | 'prepare'
+  | 'zero'
+  | 'crank'
+  | 'trials'
+  | 'moves'
+  | 'proof'
+  | 'clearance'
+  | 'rockers'
+  | 'lash'
+  | 'sign'
+  | 'accepted'
+  | 'wear'
 >;
 
 /** The sheet as on the clipboard: everything that was written down, in its order, and what follows from it. */
@@ -33,7 +44,7 @@ export function makeSheet(
   told: Told,
   troubled: readonly TroubledGroup[],
 ): SheetSection[] {
-  const { prepare, zero, crank, trials, wear, clearance, lash, sign, accepted } = told;
+  const { prepare, zero, crank, trials, wear, clearance, rockers, lash, sign, accepted } = told;
   const aside = asideNotes(build, zero, trials, troubled);
   const standing = (entry: Entry): Pick<SheetRow, 'standing' | 'note'> => {
     const voided = build.voided.get(entry.id);
@@ -60,6 +71,7 @@ export function makeSheet(
     ...trials.map((trial) => trialSection(trial, written, told)),
     { title: 'Since it was measured before', rows: wear.map(({ words }) => result(words, '')) },
     { title: 'Clear', rows: [...written.clear, ...clearance.valves.flatMap(clearanceRow)] },
+    { title: 'Rockers and pushrods', rows: [...written.rockers, ...rockers.valves.flatMap(pushrodRows)] },
     { title: 'Lash', rows: [...written.lash, ...lashRows(lash)] },
     {
       title: 'Sign',
@@ -81,6 +93,10 @@ const provedRow = ({ result: found, state, uncertainty, remark, odd }: Report['z
 
 const clearanceRow = ({ state, valve, words }: Report['clearance']['valves'][number]): SheetRow[] =>
   state === 'unknown' ? [] : [result(`${valve === 'intake' ? 'Intake' : 'Exhaust'}, valve to piston`, '', words)];
+
+/** What to order for the valves of one kind. */
+const pushrodRows = ({ order }: Report['rockers']['valves'][number]): SheetRow[] =>
+  order ? [result(order.words, '', order.trouble.join(' ') || null)] : [];
 
 /** Where the lash stands, what came out another, and what the years show. */
 const lashRows = ({ job, history }: Report['lash']): SheetRow[] => [

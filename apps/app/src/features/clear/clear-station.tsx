@@ -27,7 +27,7 @@ export function ClearStation() {
   const { report, undo } = useStation();
   const { clearance, build } = report;
   const router = useRouter();
-  const onward = (): void => router.replace(placeHref(build.id, 'sign'));
+  const onward = (): void => router.replace(placeHref(build.id, 'lash'));
   useShortcuts({ n: onward, u: () => undo?.() });
   const tight = clearance.valves.filter(({ state }) => state === 'tight');
   const unknown = clearance.valves.filter(({ state }) => state === 'unknown');
@@ -39,7 +39,7 @@ export function ClearStation() {
         : 'How near do the valves come to the pistons?';
   useSpoken(sentence);
   return (
-    <StationBody footer={<PrimaryButton testID="clear-next" label="On to Sign" onPress={onward} />}>
+    <StationBody footer={<PrimaryButton testID="clear-next" label="On to Lash" onPress={onward} />}>
       <View className="max-w-[720px] gap-6 px-4 wide:px-0 pb-8 pt-4">
         <Words look="title" level={1} testID="sentence">
           {sentence}

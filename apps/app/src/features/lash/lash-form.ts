@@ -1,0 +1,94 @@
+import type { BodyOf } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
+import { type LengthUnit, inches, parseLength, typedLength } from '@yosoku/core/units/length';
+import { typedFigure } from '@/forms/typed-figure';
+
+/** What is wanted of the valves, as it is typed. */
+export interface LashForm {
+  readonly kind: 'lash' | 'preload';
+  readonly engine: 'cold' | 'hot';
+  readonly intake: string;
+  readonly exhaust: string;
+  /** By how much the blade that must not go is thicker; empty where one blade is used. */
+  readonly noGo: string;
+  readonly turns: string;
+  readonly pitch: string;
+}
+
+type Field = 'intake' | 'exhaust' | 'noGo' | 'turns' | 'pitch';
+type Wanted = BodyOf<'lash.begun'>['wanted'];
+export type ReadLash =
+  | { readonly ok: true; readonly wanted: Wanted }
+  | { readonly ok: false; readonly errors: Partial<Record<Field, string>> };
+
+/** Blades are bought in such steps. Common practice, no source. */
+const USUAL_STEP = { in: inches('0.002'), mm: 0.05 } as const;
+const MOST = { lash: 5, step: 1, turns: 6, pitch: 3 } as const;
+
+/** What is left of a product of decimals is no figure. */
+const MICRO = 1e6;
+
+/** A lash is told in whole thousandths, or hundredths of a millimetre. */
+function shown(mm: number | null | undefined, units: LengthUnit): string {
+  if (mm == null) return '';
+  const step = units === 'in' ? inches('0.001') : 0.01;
+  return typedLength(Math.round(Math.round(mm / step) * step * MICRO) / MICRO, units);
+}
+
+/**
+ * The form as it is met: what was typed, else as it was set the last time at that temperature, else what the card or this engine's own
+ * growth gives.
+ */
+export function lashForm(draft: Readonly<Record<string, string>>, { lash, prepare, build }: Report): LashForm {
+  const { proposal, job } = lash;
+  const { units } = build;
+  const isHydraulic = prepare.asItStands?.lifter === 'hydraulic';
+  const kind = draft.kind ?? job?.wanted.kind ?? (isHydraulic ? 'preload' : 'lash');
+  const printedHotOnly = proposal.cold.intake === null && proposal.hot.intake !== null;
+  const engine = draft.engine ?? job?.engine ?? (printedHotOnly ? 'hot' : 'cold');
+  const at = engine === 'hot' ? 'hot' : 'cold';
+  const before = job?.engine === at && job.wanted.kind === 'lash' ? job.wanted : null;
+  const preload = job?.wanted.kind === 'preload' ? job.wanted : null;
+  return {
+    kind: kind === 'preload' ? 'preload' : 'lash',
+    engine: at,
+    // What stands there for one temperature is no answer for the other.
+    intake: draft[`intake-${at}`] ?? shown(before?.intake ?? proposal[at].intake, units),
+    exhaust: draft[`exhaust-${at}`] ?? shown(before?.exhaust ?? proposal[at].exhaust, units),
+    noGo: draft.noGo ?? shown(before ? before.noGo : USUAL_STEP[units], units),
+    turns: draft.turns ?? (preload ? String(preload.turns) : ''),
+    pitch: draft.pitch ?? shown(preload?.pitch, units),
+  };
+}
+
+/** What the form says, or what is wrong with which field. */
+export function readLash(form: LashForm, units: LengthUnit): ReadLash {
+  const errors: Partial<Record<Field, string>> = {};
+  const length = (field: Exclude<Field, 'turns'>, most: number, needed: boolean): number | undefined => {
+    const text = form[field];
+    if (text.trim() === '') {
+      if (needed) errors[field] = 'Say what is wanted.';
+      return undefined;
+    }
+    const parsed = parseLength(text, { family: 'lift', unit: units });
+    if (!parsed.ok) errors[field] = parsed.message;
+    else if (parsed.mm > most) errors[field] = `${parsed.understood} is too much. Check the unit.`;
+    else if (!needed && parsed.mm === 0) errors[field] = 'More than 0, or nothing.';
+    else return parsed.mm;
+    return undefined;
+  };
+  if (form.kind === 'preload') {
+    const turns = typedFigure(form.turns);
+    if (!(turns >= 0 && turns <= MOST.turns)) errors.turns = `Turns past zero lash, 0 to ${MOST.turns}.`;
+    const pitch = length('pitch', MOST.pitch, false);
+    return Object.keys(errors).length > 0
+      ? { ok: false, errors }
+      : { ok: true, wanted: { kind: 'preload', turns, ...(pitch === undefined ? {} : { pitch }) } };
+  }
+  const intake = length('intake', MOST.lash, true);
+  const exhaust = length('exhaust', MOST.lash, true);
+  const noGo = length('noGo', MOST.step, false);
+  return intake === undefined || exhaust === undefined || Object.keys(errors).length > 0
+    ? { ok: false, errors }
+    : { ok: true, wanted: { kind: 'lash', intake, exhaust, ...(noGo === undefined ? {} : { noGo }) } };
+}

@@ -1,0 +1,214 @@
+import { View } from 'react-native';
+import type { Report } from '@yosoku/core/report/report';
+import { parseLength } from '@yosoku/core/units/length';
+import { useStation } from '@/logbook/station';
+import { draftDone, drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+import { Choice } from '@/ui/choice';
+import { Notice } from '@/ui/notice';
+import { TextField } from '@/ui/text-field';
+import { Words } from '@/ui/words';
+import { type LashForm, type ReadLash, lashForm, readLash } from './lash-form';
+
+const ENGINES = [
+  { value: 'cold', label: 'Cold' },
+  { value: 'hot', label: 'Hot' },
+] as const;
+const KINDS = [
+  { value: 'lash', label: 'Lash, by blades' },
+  { value: 'preload', label: 'Hydraulic, by turns' },
+] as const;
+
+type Orders = Report['lash']['orders'];
+
+/** What is wanted and in which order, as it is being said: kept on the device key by key. */
+export function useLashSetup() {
+  const { report, write } = useStation();
+  const { build, lash } = report;
+  const dispatch = useAppDispatch();
+  const place = `${build.id}/lash-setup/${lash.job?.id ?? 'first'}`;
+  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
+  const form = lashForm(draft, report);
+  const read = readLash(form, build.units);
+  const wish = draft.order ?? lash.job?.order ?? lash.proposal.order;
+  const order = lash.orders.find((each) => each.order === wish) ?? lash.orders[0] ?? null;
+  return {
+    form,
+    read,
+    order,
+    isAsked: draft.asked === 'yes',
+    change: (part: Readonly<Record<string, string>>): void =>
+      void dispatch(drafted({ place, draft: { ...draft, ...part } })),
+    begin: (): boolean => {
+      if (!read.ok || !order) {
+        dispatch(drafted({ place, draft: { ...draft, asked: 'yes' } }));
+        return false;
+      }
+      write('lash.begun', {
+        after: lash.job?.id ?? null,
+        order: order.order,
+        engine: form.engine,
+        wanted: read.wanted,
+      });
+      dispatch(draftDone(place));
+      return true;
+    },
+  };
+}
+
+type Setup = ReturnType<typeof useLashSetup>;
+
+/** Before the first valve: what is wanted, cold or hot, in which order. */
+export function LashSetup({ setup }: { readonly setup: Setup }) {
+  const { report } = useStation();
+  const { lash } = report;
+  const { form, read, order, change, isAsked } = setup;
+  const errors = isAsked && !read.ok ? read.errors : {};
+  return (
+    <View className="gap-5">
+      <View className="gap-4 wide:flex-row">
+        <View className="wide:grow wide:basis-0">
+          <Choice
+            testID="lash-kind"
+            label="The valves are set"
+            options={KINDS}
+            value={form.kind}
+            onChange={(kind) => change({ kind })}
+          />
+        </View>
+        <View className="wide:grow wide:basis-0">
+          <Choice
+            testID="lash-engine"
+            label="The engine is"
+            options={ENGINES}
+            value={form.engine}
+            onChange={(engine) => change({ engine })}
+          />
+        </View>
+      </View>
+      {form.kind === 'lash' ? (
+        <LashFields setup={setup} errors={errors} />
+      ) : (
+        <PreloadFields setup={setup} errors={errors} />
+      )}
+      {form.kind === 'lash' ? lash.proposal.words.map((words) => <Words key={words}>{words}</Words>) : null}
+      <OrderChoice orders={lash.orders} order={order} onChange={(name) => change({ order: name })} />
+      {lash.seats ? (
+        <Words look="soft" testID="seats">
+          {lash.seats.words}
+        </Words>
+      ) : lash.problem ? (
+        <Notice kind="warning" message={lash.problem.message} remedy={lash.problem.remedy} testID="seats-unknown" />
+      ) : null}
+      {form.kind === 'lash'
+        ? [lash.effects.intake, lash.effects.exhaust].map((words) =>
+            words === null ? null : (
+              <Words key={words} look="soft">
+                {words}
+              </Words>
+            ),
+          )
+        : null}
+    </View>
+  );
+}
+
+type Errors = (ReadLash & { ok: false })['errors'];
+type Field = Exclude<keyof LashForm, 'kind' | 'engine'>;
+
+function LengthField({
+  setup,
+  errors,
+  field,
+  label,
+  hint,
+}: {
+  readonly setup: Setup;
+  readonly errors: Errors;
+  readonly field: Field;
+  readonly label: string;
+  readonly hint?: string;
+}) {
+  const { units } = useStation().report.build;
+  const { form, change } = setup;
+  const parsed = parseLength(form[field], { family: 'lift', unit: units });
+  // A figure for the cold engine is no figure for the hot one.
+  const key = field === 'intake' || field === 'exhaust' ? `${field}-${form.engine}` : field;
+  const typed = form[field].trim() !== '';
+  return (
+    <View className="grow basis-[120px]">
+      <TextField
+        testID={`lash-${field}`}
+        label={label}
+        value={form[field]}
+        inputMode="decimal"
+        onChange={(text) => change({ [key]: text })}
+        error={errors[field] ?? (typed && !parsed.ok ? parsed.message : undefined)}
+        echo={typed && parsed.ok ? parsed.understood : undefined}
+        hint={hint}
+      />
+    </View>
+  );
+}
+
+function LashFields(props: { readonly setup: Setup; readonly errors: Errors }) {
+  const { engine } = props.setup.form;
+  return (
+    <View className="flex-row flex-wrap gap-x-4 gap-y-3">
+      <LengthField {...props} field="intake" label={`Intake, ${engine}`} />
+      <LengthField {...props} field="exhaust" label={`Exhaust, ${engine}`} />
+      <LengthField {...props} field="noGo" label="No-go blade thicker by" hint="Nothing: one blade is used." />
+    </View>
+  );
+}
+
+function PreloadFields({ setup, errors }: { readonly setup: Setup; readonly errors: Errors }) {
+  return (
+    <View className="flex-row flex-wrap gap-x-4 gap-y-3">
+      <View className="grow basis-[120px]">
+        <TextField
+          testID="lash-turns"
+          label="Turns past zero lash"
+          value={setup.form.turns}
+          inputMode="decimal"
+          onChange={(turns) => setup.change({ turns })}
+          error={errors.turns}
+          hint="The maker’s figure. Half a turn is 0.5."
+        />
+      </View>
+      <LengthField
+        setup={setup}
+        errors={errors}
+        field="pitch"
+        label="Pitch of the thread"
+        hint="If known: then the preload is told as a length."
+      />
+    </View>
+  );
+}
+
+interface OrderChoiceProps {
+  readonly orders: Orders;
+  readonly order: Orders[number] | null;
+  readonly onChange: (order: Orders[number]['order']) => void;
+}
+
+function OrderChoice({ orders, order, onChange }: OrderChoiceProps) {
+  return (
+    <View className="gap-2">
+      <Choice
+        lines
+        testID="lash-order"
+        label="In which order"
+        options={orders.map((each) => ({ value: each.order, label: each.name }))}
+        value={order?.order}
+        onChange={onChange}
+      />
+      {order === null ? null : order.caught.length > 0 ? (
+        <Notice kind="warning" message={order.name} remedy={order.words} testID="order-words" />
+      ) : (
+        <Words testID="order-words">{order.words}</Words>
+      )}
+    </View>
+  );
+}

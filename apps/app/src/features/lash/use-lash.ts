@@ -1,0 +1,55 @@
+import type { Valve } from '@yosoku/core/cam/card';
+import type { BodyOf } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
+import { useStation } from '@/logbook/station';
+import { drafted } from '@/store/drafts-slice';
+import { useAppDispatch, useAppSelector } from '@/store/store';
+
+export type LashJob = NonNullable<Report['lash']['job']>;
+export type LashValve = LashJob['valves'][number];
+
+/** What stands on the keypad: what was found before anything was turned, or what it was set to. */
+export const MEANINGS = ['found', 'set'] as const;
+export type Meaning = (typeof MEANINGS)[number];
+
+/** The valve that is at hand: the next one of the order, or another that was pressed. */
+export function useLash(job: LashJob) {
+  const { report, write } = useStation();
+  const dispatch = useAppDispatch();
+  const place = `${report.build.id}/lash/${job.id}`;
+  const draft = useAppSelector((state) => state.drafts[place]);
+  const chosen = job.valves.find(({ cylinder, valve }) => `${cylinder} ${valve}` === draft?.valve) ?? null;
+  const { next } = job;
+  const own =
+    chosen ?? job.valves.find(({ cylinder, valve }) => cylinder === next?.cylinder && valve === next.valve) ?? null;
+  const stop = own ? (job.stops[own.stop] ?? null) : null;
+  const change = (part: Record<string, string>): void =>
+    void dispatch(drafted({ place, draft: { ...draft, ...part } }));
+  const meaning: Meaning = draft?.meaning === 'set' ? 'set' : 'found';
+  const take = (said: Pick<BodyOf<'lash.taken'>, 'found' | 'set' | 'turns'>): void => {
+    if (!own) return;
+    const { cylinder, valve } = own;
+    const { wanted } = job;
+    const step = wanted.kind === 'lash' ? wanted.noGo : undefined;
+    const blades = said.set !== undefined && step !== undefined ? { go: said.set, noGo: said.set + step } : {};
+    write('lash.taken', {
+      job: job.id,
+      cylinder,
+      valve,
+      ...(stop?.at == null || stop.ring === null ? {} : { at: stop.at }),
+      ...said,
+      ...blades,
+    });
+    change({ valve: '', meaning: 'found' });
+  };
+  return {
+    own,
+    stop,
+    meaning,
+    mean: (next: Meaning) => change({ meaning: next }),
+    choose: (cylinder: number, valve: Valve) => change({ valve: `${cylinder} ${valve}` }),
+    take,
+  };
+}
+
+export type LashEntry = ReturnType<typeof useLash>;

@@ -1,0 +1,117 @@
+import { Pressable, View } from 'react-native';
+import Svg, { Circle, Path, Rect } from 'react-native-svg';
+import { VALVES, type Valve } from '@yosoku/core/cam/card';
+import type { Report } from '@yosoku/core/report/report';
+import { useTheme } from '@/ui/theme';
+import { Words } from '@/ui/words';
+
+export type LashedValve = NonNullable<Report['lash']['job']>['valves'][number];
+type State = LashedValve['state'];
+
+const STATE_WORDS: Readonly<Record<State, string>> = {
+  due: 'to be set',
+  set: 'set, to be looked at again',
+  good: 'set and found as left',
+  loose: 'loose',
+  tight: 'tight',
+};
+/** More cylinders than this stand in a second row. */
+const MOST_BESIDE = 8;
+const SIDE = 26;
+
+interface ValveRowProps {
+  readonly valves: readonly LashedValve[];
+  readonly cylinders: number;
+  /** The one that is set next, and those that may be set where the crank stands. */
+  readonly next: { readonly cylinder: number; readonly valve: Valve } | null;
+  readonly here: readonly { readonly cylinder: number; readonly valve: Valve }[];
+  readonly onChoose: ((cylinder: number, valve: Valve) => void) | null;
+}
+
+/** All valves of the engine as they lie under the covers: what is done, what is due, which is next. Intake round, exhaust square. */
+export function ValveRow({ valves, cylinders, next, here, onChoose }: ValveRowProps) {
+  const rows = Math.ceil(cylinders / MOST_BESIDE);
+  const each = Math.ceil(cylinders / rows);
+  return (
+    <View className="gap-3" testID="valve-row">
+      {Array.from({ length: rows }, (_, row) => (
+        <View key={row} className="flex-row">
+          {Array.from({ length: each }, (_none, at) => row * each + at + 1)
+            .filter((cylinder) => cylinder <= cylinders)
+            .map((cylinder) => (
+              <View key={cylinder} className="max-w-[64px] grow basis-0 items-stretch border-t border-line">
+                <Words look="figure" tone="soft" className="text-center">
+                  {cylinder}
+                </Words>
+                {VALVES.map((valve) => {
+                  const own = valves.find((one) => one.cylinder === cylinder && one.valve === valve);
+                  const is = (one: { cylinder: number; valve: Valve }): boolean =>
+                    one.cylinder === cylinder && one.valve === valve;
+                  return own ? (
+                    <ValveKey
+                      key={valve}
+                      valve={own}
+                      isNext={next !== null && is(next)}
+                      isHere={here.some(is)}
+                      onPress={onChoose && (() => onChoose(cylinder, valve))}
+                    />
+                  ) : null;
+                })}
+              </View>
+            ))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+interface ValveKeyProps {
+  readonly valve: LashedValve;
+  readonly isNext: boolean;
+  readonly isHere: boolean;
+  readonly onPress: (() => void) | null;
+}
+
+function ValveKey({ valve: own, isNext, isHere, onPress }: ValveKeyProps) {
+  const { cylinder, valve, state, shows } = own;
+  return (
+    <Pressable
+      role="button"
+      testID={`valve-${cylinder}-${valve}`}
+      aria-label={`Cylinder ${cylinder}, ${valve}: ${STATE_WORDS[state]}${shows === '' ? '' : `, ${shows}`}`}
+      aria-pressed={isNext}
+      disabled={onPress === null}
+      onPress={() => onPress?.()}
+      className={`h-[44px] items-center justify-center border-b-4 ${isNext ? 'border-b-brass bg-raised' : isHere ? 'border-b-line' : 'border-b-transparent'}`}
+    >
+      <ValveSign valve={valve} state={state} />
+    </Pressable>
+  );
+}
+
+const TICK = 'M7.5 13.5 L11.5 17.5 L19 9';
+const BANG = 'M13 6.5 V14.5 M13 18 V19.5';
+
+/** Hollow: due. Half full: set, to be looked at again. Full with a tick: found as left. Red with a bang: another than it was left. */
+function ValveSign({ valve, state }: { readonly valve: Valve; readonly state: State }) {
+  const theme = useTheme();
+  const off = state === 'loose' || state === 'tight';
+  const colour = off ? theme.danger : theme[valve];
+  const fill = off || state === 'good' ? colour : 'none';
+  const shape = { stroke: colour, strokeWidth: 2, fill };
+  return (
+    <Svg width={SIDE} height={SIDE} viewBox="0 0 26 26" aria-hidden>
+      {state === 'set' ? (
+        <Path d={valve === 'intake' ? 'M2 13 A11 11 0 0 0 24 13 Z' : 'M3 13 H23 V23 H3 Z'} fill={colour} />
+      ) : null}
+      {valve === 'intake' ? (
+        <Circle cx="13" cy="13" r="11" {...shape} />
+      ) : (
+        <Rect x="3" y="3" width="20" height="20" {...shape} />
+      )}
+      {off || state === 'good' ? (
+        <Path d={off ? BANG : TICK} fill="none" stroke={theme.ground} strokeWidth="2.8" strokeLinecap="round" />
+      ) : null}
+    </Svg>
+  );
+}

@@ -1,0 +1,198 @@
+import { VALVES, type Valve } from '../cam/card';
+import type { CompletedCard } from '../cam/complete-card';
+import { type Outcome, type Problem, problem } from '../problem';
+import type { BodyOf, EntryOf } from '../record/entry';
+import type { Build } from '../record/fold';
+import {
+  type MidLift,
+  type RightLength,
+  type TrialVerdict,
+  judgeTrial,
+  rightLengths,
+} from '../valve-train/pushrod-trials';
+import {
+  type ArmAt,
+  type Rocker,
+  armAt,
+  leastPath,
+  pathAcross,
+  pushrodToOrder,
+  rockerTrouble,
+  turnedBy,
+} from '../valve-train/rocker';
+import type { TrialFinding } from './derive-trial';
+import { measuredLobe } from './measured-lobe';
+
+/** A length that was tried. Lengths mm. */
+export interface TriedFinding {
+  readonly entry: string;
+  readonly cylinder: number;
+  readonly length: number;
+  readonly pattern: number | null;
+  readonly offset: number | null;
+  readonly seen: MidLift | null;
+  readonly lift: number | null;
+  /** Lift less what lobe and ratio make of it. */
+  readonly short: number | null;
+  readonly verdict: TrialVerdict | null;
+  readonly problem: Problem | null;
+}
+
+/** The pushrod to order for the valves of one kind. Lengths mm. */
+export interface OrderFinding {
+  readonly entry: string;
+  readonly measured: number;
+  readonly wanted: number;
+  readonly length: number;
+  /** What the length to order really presses the plunger down. */
+  readonly preload: number;
+  readonly lifter: BodyOf<'pushrod.measured'>['lifter'];
+  /** Another entry says another length for the same valves. */
+  readonly others: readonly string[];
+  readonly trouble: readonly (
+    'preload-past-travel' | 'no-preload' | 'thread-short' | 'touches-head' | 'other-lifter'
+  )[];
+}
+
+export interface RockerValve {
+  readonly valve: Valve;
+  /** What the geometry follows from, or why it does not. */
+  readonly rocker: Rocker | null;
+  readonly problem: Problem | null;
+  readonly least: number | null;
+  readonly trials: readonly TriedFinding[];
+  /** Where the right length lies, the likeliest first. */
+  readonly answers: readonly RightLength[];
+  /** The length to try or take next, to the supplier's step. */
+  readonly next: number | null;
+  /** The trial that is good, where there is one. */
+  readonly chosen: TriedFinding | null;
+  /** The arm as it stood in the last trial, by all of them. */
+  readonly arm: ArmAt | null;
+  readonly path: number | null;
+  readonly order: OrderFinding | null;
+}
+
+export interface RockersFinding {
+  /** Has this engine rockers at all, as far as anybody has said? */
+  readonly applies: boolean;
+  readonly setUp: EntryOf<'rockers.set-up'> | null;
+  readonly valves: readonly RockerValve[];
+}
+
+/** A lift above theory by more than this share was read wrong, or on another rocker. From memory: ratios differ by a per cent. */
+const TOO_MUCH = 0.03;
+
+/** Rocker geometry and pushrods, of each kind of valve. */
+export function deriveRockers(build: Build, trials: readonly TrialFinding[], card: CompletedCard): RockersFinding {
+  const lifter = build.asItStands?.body.lifter;
+  const { rockerRatio } = build.description.body.engine;
+  const said = build.rockers !== null || build.rockerTrials.length > 0 || build.pushrods.size > 0;
+  const known = rockerRatio !== undefined || VALVES.some((valve) => card[valve].ratio !== null);
+  return {
+    applies: said || (lifter !== 'bucket' && (known || lifter === 'hydraulic')),
+    setUp: build.rockers,
+    valves: VALVES.map((valve) => valveOf(build, trials, card, valve)),
+  };
+}
+
+function valveOf(build: Build, trials: readonly TrialFinding[], card: CompletedCard, valve: Valve): RockerValve {
+  const setUp = build.rockers?.body;
+  const found = rockerOf(build, trials, card, valve);
+  const rocker = found.ok ? found.rocker : null;
+  const tip = setUp?.tip ?? null;
+  const tried = build.rockerTrials
+    .filter(({ body }) => body.valve === valve)
+    .map((entry) => triedOf(entry, rocker, tip));
+  const sound = tried.filter((each) => each.problem === null);
+  const mounted = setUp?.mounted === 'stud' ? 'stud' : 'shaft';
+  const answers = rocker ? rightLengths(rocker, mounted, sound) : [];
+  const last = sound.at(-1);
+  const [best] = answers;
+  const per = rocker && turnedBy(rocker)[mounted === 'stud' ? 'pushrod' : 'pivot'];
+  const mid = rocker && last && best && per ? (last.length - best.length) / per : null;
+  const chosen = sound.findLast(({ verdict }) => verdict === 'this-one' || verdict === 'this-one-by-pattern') ?? null;
+  return {
+    valve,
+    rocker,
+    problem: found.ok ? null : found.problem,
+    least: rocker && leastPath(rocker),
+    trials: tried,
+    answers,
+    next: chosen || !best ? null : toStep(best.length, mounted === 'stud' ? setUp?.step : undefined),
+    chosen,
+    arm: rocker && mid !== null ? armAt(rocker, mid) : null,
+    path: rocker && mid !== null ? pathAcross(rocker, mid) : null,
+    order: orderOf(build, valve),
+  };
+}
+
+const toStep = (length: number, step: number | undefined): number =>
+  step === undefined ? length : Math.round(length / step) * step;
+
+/** Arm, ratio and lift, or what is missing. */
+function rockerOf(
+  build: Build,
+  trials: readonly TrialFinding[],
+  card: CompletedCard,
+  valve: Valve,
+): Outcome<{ readonly rocker: Rocker }> {
+  const arm = build.rockers?.body.arm;
+  const ratio = build.description.body.engine.rockerRatio?.[valve] ?? card[valve].ratio;
+  const lobe = trials.map(({ banks }) => measuredLobe(banks[0], card, valve)).findLast((each) => each !== null);
+  const lift = lobe?.peak ?? card[valve].lobeLift;
+  if (arm === undefined)
+    return problem('How the rockers are mounted is not said.', 'Give the arm from its pivot to the roller.');
+  if (ratio === null) return problem('The rocker ratio is not known.', 'Give it at the engine.');
+  if (lift === null)
+    return problem(`The lift of the ${valve} lobe is not known.`, 'Enter the card, or measure it at Read.');
+  const rocker = { arm, ratio, lift: lift * ratio };
+  const trouble = rockerTrouble(rocker);
+  return trouble.ok ? { ok: true, rocker } : trouble;
+}
+
+function triedOf({ id, body }: EntryOf<'rocker.tried'>, rocker: Rocker | null, tip: number | null): TriedFinding {
+  const { cylinder, length, pattern = null, offset = null, seen = null, lift = null } = body;
+  const common = { entry: id, cylinder, length, pattern, offset, seen, lift };
+  const short = rocker && lift !== null ? lift - rocker.lift : null;
+  const wide = tip !== null && pattern !== null && pattern > tip;
+  const high = short !== null && rocker !== null && short > TOO_MUCH * rocker.lift;
+  const trouble = wide
+    ? problem('The pattern is wider than the tip.', 'Measure it again, or correct the diameter of the tip.')
+    : high
+      ? problem(
+          'The valve lifts more than lobe and ratio can make of it.',
+          'Read it once more; check the ratio and the zero of the indicator.',
+        )
+      : null;
+  return {
+    ...common,
+    short,
+    problem: trouble?.problem ?? null,
+    verdict: rocker && !trouble ? judgeTrial(rocker, { length, pattern, seen }, { offset, tip, lift }) : null,
+  };
+}
+
+function orderOf(build: Build, valve: Valve): OrderFinding | null {
+  const all = build.pushrods.get(valve) ?? [];
+  const last = all.at(-1);
+  if (!last) return null;
+  const { length: measured, preload: wanted, lifter, travel, engagement, stud, clears } = last.body;
+  const { length, preload } = pushrodToOrder({ measured, preload: wanted, step: build.rockers?.body.step ?? 0 });
+  const trouble: OrderFinding['trouble'][number][] = [];
+  if (travel !== undefined && preload >= travel) trouble.push('preload-past-travel');
+  if (wanted > 0 && preload <= 0) trouble.push('no-preload');
+  if (engagement !== undefined && stud !== undefined && engagement < stud) trouble.push('thread-short');
+  if (clears === false) trouble.push('touches-head');
+  if (lifter === 'other') trouble.push('other-lifter');
+  return {
+    entry: last.id,
+    measured,
+    wanted,
+    length,
+    preload,
+    lifter,
+    others: all.slice(0, -1).map(({ id }) => id),
+    trouble,
+  };
+}

@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { MID_LIFTS } from '../../valve-train/pushrod-trials';
+import { id, lengthMm, liftMm, valve } from './entry-fields';
+
+/** Rockers and pushrods: bodies of entries. */
+
+const LONGEST = 600;
+
+export const rockersSetUp = z
+  .strictObject({
+    replaces: id.nullable(),
+    mounted: z
+      .enum(['stud', 'pedestal', 'shaft'])
+      .describe('On a stud the pushrod’s length sets the geometry; on a pedestal or a shaft shims do.'),
+    arm: lengthMm(200, 'the arm').describe('From the pivot to the centre of the roller, millimetres.'),
+    tip: lengthMm(30, 'the tip of the valve').optional().describe('Its diameter, millimetres.'),
+    step: lengthMm(20, 'the supplier’s step')
+      .optional()
+      .describe('Pushrods are sold in such steps, millimetres. Left out: made to any length.'),
+  })
+  .describe('How the rockers are mounted, and what pushrods can be had.');
+
+export const rockerTried = z
+  .strictObject({
+    valve,
+    cylinder: z.int().min(1).max(24),
+    length: liftMm(LONGEST, 'the length').describe(
+      'Of the pushrod on a stud; of the shims under it otherwise. Millimetres.',
+    ),
+    lift: liftMm(40, 'the lift at the valve').optional(),
+    pattern: liftMm(30, 'the width of the pattern').optional().describe('On the tip of the valve, millimetres.'),
+    offset: z
+      .number({ error: 'the place of the pattern must be a length in millimetres' })
+      .min(-15, { error: 'the pattern lies at most 15 mm from the middle' })
+      .max(15, { error: 'the pattern lies at most 15 mm from the middle' })
+      .optional()
+      .describe('Its middle from that of the tip, positive away from the pivot. Millimetres.'),
+    seen: z
+      .enum(MID_LIFTS)
+      .optional()
+      .describe(
+        'The arm at mid-lift: square to the stem, its roller still above the perpendicular, or below it already.',
+      ),
+  })
+  .refine((body) => body.pattern !== undefined || body.seen !== undefined || body.lift !== undefined, {
+    path: ['pattern'],
+    error: 'say what it showed: the pattern, the arm at mid-lift, or the lift',
+  })
+  .describe('A length of pushrod that was tried, or a stack of shims, and what it showed.');
+
+export const pushrodMeasured = z
+  .strictObject({
+    replaces: id.nullable(),
+    valve,
+    length: lengthMm(LONGEST, 'the length').describe('At zero lash, millimetres.'),
+    lifter: z
+      .enum(['own', 'made-solid', 'carried-over', 'other'])
+      .describe(
+        'The lifter that will run; that one made solid; carried over from a solid one by the nut’s place; or another than will run.',
+      ),
+    preload: liftMm(10, 'the preload').describe(
+      'What the plunger shall be pressed down; 0 with a solid lifter. Millimetres.',
+    ),
+    travel: lengthMm(20, 'the plunger’s travel').optional(),
+    engagement: lengthMm(60, 'the engagement of the thread').optional(),
+    stud: lengthMm(30, 'the stud’s diameter').optional(),
+    clears: z.boolean().optional().describe('Does the pushrod clear the head through the whole lift?'),
+  })
+  .refine((body) => body.travel === undefined || body.preload < body.travel, {
+    path: ['preload'],
+    error: 'the preload is deeper than the plunger travels',
+  })
+  .describe('The length of pushrod that is needed, for all valves of one kind.');

@@ -1,0 +1,162 @@
+import type { Valve } from '../cam/card';
+import type { OrderFinding, RockerValve, RockersFinding, TriedFinding } from '../findings/derive-rockers';
+import { decimal } from '../units/decimal';
+import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
+import type { Report } from './report-schema';
+
+type Rockers = Report['rockers'];
+type Mounted = Rockers['mounted'];
+
+const capital = (valve: Valve): string => (valve === 'intake' ? 'Intake' : 'Exhaust');
+
+/** A length of a pushrod: a dimension in inches has its three decimals, mm two. */
+const rod = (mm: number, units: LengthUnit): string => formatComputedLength(mm, units);
+/** Widths on a tip are told in hundredths of a millimetre, whatever the engine is measured in: thousandths of an inch are finer than anybody reads them. */
+const width = (mm: number, units: LengthUnit): string =>
+  units === 'in' ? formatComputedLength(mm, 'in') : `${decimal(mm, 2)} mm`;
+
+/** Rockers and pushrods as the Report has them. */
+export function reportRockers({ applies, setUp, valves }: RockersFinding, units: LengthUnit): Rockers {
+  const mounted = setUp?.body.mounted ?? null;
+  return {
+    applies,
+    entry: setUp?.id ?? null,
+    sentence: sentenceOf(mounted, valves, units),
+    mounted,
+    arm: setUp?.body.arm ?? null,
+    tip: setUp?.body.tip ?? null,
+    step: setUp?.body.step ?? null,
+    valves: valves.map((each) => ({
+      valve: each.valve,
+      ratio: each.rocker?.ratio ?? null,
+      lift: each.rocker?.lift ?? null,
+      least: each.least,
+      problem: each.problem,
+      words: valveWords(each, mounted, units),
+      next: each.next,
+      chosen: each.chosen?.entry ?? null,
+      trials: each.trials.map((trial) => ({
+        entry: trial.entry,
+        cylinder: trial.cylinder,
+        length: trial.length,
+        pattern: trial.pattern,
+        offset: trial.offset,
+        seen: trial.seen,
+        lift: trial.lift,
+        verdict: trial.verdict,
+        shows: rod(trial.length, units),
+        words: trialWords(trial, each, units),
+      })),
+      arm: each.arm,
+      path: each.path,
+      order: each.order && { ...orderPart(each.order), ...orderWords(each.order, each.valve, units) },
+    })),
+  };
+}
+
+const orderPart = ({ entry, measured, length, preload, wanted, lifter }: OrderFinding) => ({
+  entry,
+  measured,
+  length,
+  preload,
+  wanted,
+  lifter,
+});
+
+function sentenceOf(mounted: Mounted, valves: readonly RockerValve[], units: LengthUnit): string {
+  if (mounted === null) return 'How are the rockers mounted, and how long is the arm?';
+  const open = valves.find(({ order }) => order === null);
+  if (!open) return 'The pushrods can be ordered.';
+  const { valve, problem, trials, chosen, next } = open;
+  if (problem) return `${problem.message} ${problem.remedy}`;
+  const what = mounted === 'stud' ? 'an adjustable pushrod' : 'shims under the stand';
+  if (trials.length === 0)
+    return `${capital(valve)}: try ${what}. Mark the tip, turn it over twice, and look at the pattern and at the arm at mid-lift.`;
+  if (chosen)
+    return `${capital(valve)}: this geometry is right. Measure the pushrod that it needs, at zero lash, with the lifter that will run.`;
+  return next === null
+    ? `${capital(valve)}: look at the pattern on the tip, or at the arm at mid-lift.`
+    : `${capital(valve)}: try ${rod(next, units)} next${mounted === 'stud' ? '' : ' of shims'}.`;
+}
+
+function valveWords(
+  { problem, answers, chosen, trials, least, rocker }: RockerValve,
+  mounted: Mounted,
+  units: LengthUnit,
+): string {
+  if (problem) return `${problem.message} ${problem.remedy}`;
+  if (!rocker || least === null) return '';
+  const theory = `By lobe and ratio the valve lifts ${formatComputedLength(rocker.lift, units)}; the narrowest pattern of this arm is ${width(least, units)}.`;
+  const [first, second] = answers;
+  if (!first) return trials.length === 0 ? theory : `${theory} Nothing tells the length yet.`;
+  const what = mounted === 'stud' ? 'length' : 'stack of shims';
+  const told = (each: typeof first): string => `${rod(each.length, units)} ±${rod(each.expanded, units)}`;
+  if (second && !chosen)
+    return `${theory} Two ${mounted === 'stud' ? 'lengths' : 'stacks'} would leave such a pattern: ${told(first)}, or ${told(second)}. Look where the arm stands at mid-lift, or try another: then only one is left.`;
+  return `${theory} The right ${what} by all trials is ${told(first)}.`;
+}
+
+const SEEN = {
+  right: 'the arm square at mid-lift',
+  above: 'the roller still above the right angle at mid-lift',
+  below: 'the roller below the right angle at mid-lift',
+} as const;
+
+function trialWords(trial: TriedFinding, { least, rocker }: RockerValve, units: LengthUnit): string {
+  const { pattern, offset, seen, lift, short, verdict, problem } = trial;
+  if (problem) return `${problem.message} ${problem.remedy}`;
+  const told = [
+    pattern === null
+      ? null
+      : `pattern ${width(pattern, units)}${least === null ? '' : `, ${width(least, units)} is the least`}${offset ? `, ${width(Math.abs(offset), units)} ${offset > 0 ? 'outward' : 'inward'}` : ''}`,
+    seen && SEEN[seen],
+    lift === null
+      ? null
+      : `lifts ${formatLength(lift, units)}${short === null || rocker === null ? '' : ` of ${formatComputedLength(rocker.lift, units)}`}`,
+  ].filter((each) => each !== null);
+  const said = `${told.join('; ')}.`;
+  switch (verdict) {
+    case 'this-one':
+      return `This one: ${said}`;
+    case 'this-one-by-pattern':
+      return `This one: ${said} Mid-lift and pattern disagree: a narrow pattern with full lift wins.`;
+    default:
+      return said.charAt(0).toUpperCase() + said.slice(1);
+  }
+}
+
+const LIFTER: Readonly<Record<OrderFinding['lifter'], string>> = {
+  own: 'with the lifter that will run',
+  'made-solid': 'with the lifter that will run, made solid',
+  'carried-over': 'carried over from a solid lifter by the nut’s place',
+  other: 'with another lifter than will run',
+};
+
+const TROUBLE: Readonly<Record<OrderFinding['trouble'][number], string>> = {
+  'preload-past-travel':
+    'The length to order presses the plunger to its end: it would hold the valve open. Take the next shorter.',
+  'no-preload': 'The length to order leaves no preload: take the next longer.',
+  'thread-short': 'The nut holds by less thread than the stud is thick: another stud or a longer pushrod.',
+  'touches-head': 'The pushrod touches the head: it needs room through the whole lift.',
+  'other-lifter':
+    'Seats differ in height from lifter to lifter: measure again with the one that will run, or carry it over by the nut’s place.',
+};
+
+function orderWords(order: OrderFinding, valve: Valve, units: LengthUnit): { words: string; trouble: string[] } {
+  const { measured, length, preload, wanted, lifter, others, trouble } = order;
+  const gives =
+    wanted === 0
+      ? `${rod(Math.abs(preload), units)} ${preload < 0 ? 'shorter' : 'longer'} than measured, taken up by the adjuster`
+      : `preload ${rod(preload, units)}, ${rod(wanted, units)} wanted`;
+  return {
+    words: `${capital(valve)} pushrods: order ${rod(length, units)}. Measured ${rod(measured, units)} at zero lash, ${LIFTER[lifter]}; ${gives}.`,
+    trouble: [
+      ...trouble.map((each) => TROUBLE[each]),
+      ...(others.length > 0
+        ? [
+            `Two lengths were measured for the ${valve}, and none replaces the other: the later one counts. Save it again.`,
+          ]
+        : []),
+    ],
+  };
+}
