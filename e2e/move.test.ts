@@ -133,6 +133,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
 
   // Sign: nothing is signed before every check is answered.
   await browser.press('clear-next');
+  await browser.press('rockers-next');
   await browser.press('lash-next');
   await browser.press('sign');
   await browser.seeText('sign-trouble', /done, or why it is skipped/);

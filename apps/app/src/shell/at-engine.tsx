@@ -11,7 +11,16 @@ import { useReadBack } from '@/ui/voice';
 import type { Place } from './station-line';
 
 /** Where both hands are on the engine, and the screen must not go dark. */
-const HANDS_ON: ReadonlySet<Place> = new Set<Place>(['zero', 'read', 'lobes', 'move', 'prove', 'clear', 'lash']);
+const HANDS_ON: ReadonlySet<Place> = new Set<Place>([
+  'zero',
+  'read',
+  'lobes',
+  'move',
+  'prove',
+  'clear',
+  'rockers',
+  'lash',
+]);
 
 /** What a station does for hands that are busy, whichever it is: stays awake, and makes itself heard when a reading is kept. */
 export function AtEngine({ here }: { readonly here: Place }) {

@@ -19,6 +19,7 @@ export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   move: 'Move',
   prove: 'Prove',
   clear: 'Clear',
+  rockers: 'Rockers',
   lash: 'Lash',
   sign: 'Sign',
   crank: 'The crank',

@@ -3,7 +3,7 @@ import { derive } from '@yosoku/core/report/report';
 import { inches } from '@yosoku/core/units/length';
 import { type Pen, openLogbook } from './demo-logbook';
 
-/** An engine that comes every winter to have its valves set: solid lifters, the second round not done yet, one exhaust that tightens by itself. */
+/** An engine with solid lifters that comes every winter to have its valves set: half of them are, one exhaust tightens by itself; new pushrods are being measured. */
 export function sorrelCrossEight(pen: Pen): Entry[] {
   const book = openLogbook(pen);
   book.write('build.described', {
@@ -52,6 +52,26 @@ export function sorrelCrossEight(pen: Pen): Entry[] {
       ],
     },
   });
+  book.write('rockers.set-up', {
+    replaces: null,
+    mounted: 'stud',
+    arm: inches('1.420'),
+    tip: inches('0.340'),
+    step: inches('0.025'),
+  });
+  const tried = (valve: 'intake' | 'exhaust', length: string, pattern: string, more: object = {}): string =>
+    book.write('rocker.tried', { valve, cylinder: 1, length: inches(length), pattern: inches(pattern), ...more });
+  tried('intake', '7.700', '0.058', { seen: 'above' });
+  tried('intake', '7.925', '0.029', { seen: 'right', lift: inches('0.531') });
+  book.write('pushrod.measured', {
+    replaces: null,
+    valve: 'intake',
+    length: inches('7.931'),
+    lifter: 'own',
+    preload: 0,
+    clears: true,
+  });
+  tried('exhaust', '7.700', '0.060');
   const wanted = { kind: 'lash', intake: inches('0.018'), exhaust: inches('0.020'), noGo: inches('0.002') } as const;
   const thou = inches('0.001');
   const job = (after: string | null): string =>

@@ -74,6 +74,8 @@ export function gapCaseOf(
       'The rocker ratio is not known.',
       'Give it at the engine: 1 where the cam works on the valve itself. The gap follows the lift of the valve.',
     );
+  // As it is set here, where it was; else as the card has it.
+  const asSet = build.lashJobs.at(-1)?.begun.body.wanted;
   const setting: ValveSetting = {
     valve,
     crank,
@@ -81,7 +83,7 @@ export function gapCaseOf(
     pocket: facing.pocket,
     lobe: now,
     ratio,
-    lash: printed?.lashCold ?? printed?.lashHot ?? 0,
+    lash: asSet?.kind === 'lash' ? asSet[valve] : (printed?.lashCold ?? printed?.lashHot ?? 0),
   };
   const measured = gaps.flatMap(({ trial, at, gap }): MeasuredGap[] => {
     const place = trials.findIndex(({ id }) => id === trial);

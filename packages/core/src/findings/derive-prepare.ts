@@ -1,5 +1,5 @@
 import { type CheckName, PREPARE_CHECKS, checksFor } from '../prepare/checks';
-import { judgeEndPlay } from '../prepare/end-play';
+import { type PlayJudged, judgeEndPlay } from '../prepare/end-play';
 import type { BodyOf } from '../record/entry';
 import type { Build } from '../record/fold';
 
@@ -23,17 +23,19 @@ export interface PrepareFinding {
       })
     | null;
   readonly checks: readonly CheckFinding[];
-  readonly endPlay: {
-    readonly entry: string;
-    readonly state: 'inside' | 'tight' | 'loose';
-    readonly words: string;
-  } | null;
+  readonly endPlay:
+    | ({
+        readonly entry: string;
+        readonly wanted: number | null;
+      } & PlayJudged)
+    | null;
 }
 
 /** The checks that this engine calls for, and what was answered. Empty until somebody has said how it stands. */
 export function derivePrepare(build: Build): PrepareFinding {
   const stated = build.asItStands;
   const endPlay = build.endPlay;
+  const played = endPlay && judgeEndPlay(endPlay.body, build.description.body.units);
   const names = stated ? checksFor(stated.body) : [];
   return {
     asItStands: stated && {
@@ -47,7 +49,7 @@ export function derivePrepare(build: Build): PrepareFinding {
       const { title, why, caution } = PREPARE_CHECKS[check];
       const answer = build.checks.get(check);
       // A figure is a better answer than a tick.
-      const measured = check === 'end-play' && endPlay !== null;
+      const measured = check === 'end-play' && played !== null && played.state !== 'unsure';
       return {
         check,
         title,
@@ -58,10 +60,7 @@ export function derivePrepare(build: Build): PrepareFinding {
         entry: answer?.id ?? null,
       };
     }),
-    endPlay: endPlay && {
-      entry: endPlay.id,
-      ...judgeEndPlay(endPlay.body.thrust, endPlay.body.play, build.description.body.units),
-    },
+    endPlay: endPlay && played && { entry: endPlay.id, wanted: endPlay.body.wanted ?? null, ...played },
   };
 }
 

@@ -232,7 +232,7 @@ function effectWords({ effects, seats }: LashFinding, valve: Valve, units: Lengt
     seats?.[valve].from === 'trace'
       ? 'from its lobe as traced and the likeness of it'
       : 'from the likeness of its lobe';
-  return `${formatLength(EFFECT_OF, units)} more: at the seat the ${valve} opens ${computedDegrees(effect.opensLater)} later and closes ${computedDegrees(effect.closesEarlier)} earlier, ${computedDegrees(-effect.duration)} less duration (${from}).`;
+  return `${formatLength(EFFECT_OF, units)} more: at the seat the ${valve} opens ${computedDegrees(effect.opensLater)} later and closes ${computedDegrees(effect.closesEarlier)} earlier, ${computedDegrees(-effect.duration)} less duration (${from}); it lifts as much less, and clears its piston by as much more.`;
 }
 
 function wantedWords({ wanted, engine }: LashJobFinding, units: LengthUnit, ratio: number | null): string {

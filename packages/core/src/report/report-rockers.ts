@@ -74,6 +74,8 @@ function sentenceOf(mounted: Mounted, valves: readonly RockerValve[], units: Len
     return `${capital(valve)}: try ${what}. Mark the tip, turn it over twice, and look at the pattern and at the arm at mid-lift.`;
   if (chosen)
     return `${capital(valve)}: this geometry is right. Measure the pushrod that it needs, at zero lash, with the lifter that will run.`;
+  if (open.answers.length > 1 && next !== null)
+    return `${capital(valve)}: two would leave such a pattern. Look where the arm stands at mid-lift; or try ${rod(next, units)} next.`;
   return next === null
     ? `${capital(valve)}: look at the pattern on the tip, or at the arm at mid-lift.`
     : `${capital(valve)}: try ${rod(next, units)} next${mounted === 'stud' ? '' : ' of shims'}.`;

@@ -126,7 +126,13 @@ export const reportSchema = z.strictObject({
       }),
     ),
     endPlay: z
-      .strictObject({ entry: z.string(), state: z.enum(['inside', 'tight', 'loose']), words: z.string() })
+      .strictObject({
+        entry: z.string(),
+        wanted: z.number().nullable().describe('By the maker, millimetres.'),
+        state: z.enum(['inside', 'tight', 'loose', 'unsure']),
+        takeOff: z.number().describe('Material to take off, millimetres; negative: a shim to add.'),
+        words: z.string(),
+      })
       .nullable(),
   }),
   zero: z.strictObject({

@@ -6,7 +6,7 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { formatLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
-import { placeHref } from '@/shell/station-line';
+import { PLACE_NAMES, placeHref } from '@/shell/station-line';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useClosed } from '@/logbook/closed';
 import { useShortcuts } from '@/ui/use-shortcuts';
@@ -27,7 +27,8 @@ export function ClearStation() {
   const { report, undo } = useStation();
   const { clearance, build } = report;
   const router = useRouter();
-  const onward = (): void => router.replace(placeHref(build.id, 'lash'));
+  const next = report.rockers.applies ? 'rockers' : 'lash';
+  const onward = (): void => router.replace(placeHref(build.id, next));
   useShortcuts({ n: onward, u: () => undo?.() });
   const tight = clearance.valves.filter(({ state }) => state === 'tight');
   const unknown = clearance.valves.filter(({ state }) => state === 'unknown');
@@ -39,7 +40,7 @@ export function ClearStation() {
         : 'How near do the valves come to the pistons?';
   useSpoken(sentence);
   return (
-    <StationBody footer={<PrimaryButton testID="clear-next" label="On to Lash" onPress={onward} />}>
+    <StationBody footer={<PrimaryButton testID="clear-next" label={`On to ${PLACE_NAMES[next]}`} onPress={onward} />}>
       <View className="max-w-[720px] gap-6 px-4 wide:px-0 pb-8 pt-4">
         <Words look="title" level={1} testID="sentence">
           {sentence}

@@ -40,14 +40,28 @@ export const checkMade = z
   })
   .describe('A check of Prepare, made or skipped with a reason.');
 
+const play = (what: string) =>
+  z
+    .number({ error: `${what} must be a length in millimetres` })
+    .min(0, { error: `${what} cannot be negative` })
+    .max(10, { error: `${what} must be at most 10 mm` })
+    .describe('Millimetres.');
+
 export const endPlayMeasured = z
   .strictObject({
     replaces: id.nullable(),
     thrust: z.enum(['plate', 'button']),
-    play: z
-      .number({ error: 'the end play must be a length in millimetres' })
-      .min(0, { error: 'the end play cannot be negative' })
-      .max(10, { error: 'the end play must be at most 10 mm' })
-      .describe('Millimetres.'),
+    play: play('the end play'),
+    wanted: play('the end play that is wanted')
+      .optional()
+      .describe('By the maker, millimetres. Left out: what is usual.'),
+    returns: z
+      .boolean()
+      .optional()
+      .describe('Did the needle come back to zero when the cam was let go? Left out: nobody said.'),
+    gasket: z
+      .boolean()
+      .optional()
+      .describe('A button: was the cover bolted up with its gasket and every bolt? Left out: nobody said.'),
   })
   .describe('How far the cam moves endways.');

@@ -1,0 +1,92 @@
+import { screen } from '@testing-library/react-native';
+import { book } from '@yosoku/core/testing/book';
+import { WIDE, openStation } from '@/testing/open-station';
+import { RockersStation } from './rockers-station';
+
+/** An engine of which lobe and ratio are known. */
+function known() {
+  const job = book();
+  const lobe = { centreline: 108, lobeLift: 8, ratio: 1.5 };
+  job.write('card.entered', { replaces: null, intake: lobe, exhaust: lobe });
+  return job;
+}
+
+function mounted() {
+  const job = known();
+  job.write('rockers.set-up', { replaces: null, mounted: 'stud', arm: 36, tip: 8 });
+  return job;
+}
+
+test('first how they are mounted: nothing said is refused where it is missing, a step of 0 in words', async () => {
+  const here = await openStation('rockers', RockersStation, known().entries);
+  const before = here.entries().length;
+  await here.press('rockers-keep');
+  expect(here.words()).toMatch(/Say what they stand on\.[^]*Measure the arm/);
+  await here.choose('rockers-mounted', 'Stud');
+  await here.type('rockers-arm', '36 mm');
+  await here.type('rockers-step', '0');
+  await here.press('rockers-keep');
+  expect(here.words()).toMatch(/More than 0, or nothing\./);
+  expect(here.entries()).toHaveLength(before);
+  await here.type('rockers-step', '0.050');
+  await here.press('rockers-keep');
+  expect(here.last()).toMatchObject({
+    kind: 'rockers.set-up',
+    body: { mounted: 'stud', arm: expect.closeTo(36, 6), step: expect.closeTo(1.27, 6) },
+  });
+});
+
+test('a trial, the next length, and the picture in words; wider than the tip is refused', async () => {
+  const here = await openStation('rockers', RockersStation, mounted().entries, { size: WIDE });
+  expect(screen.getByTestId('sentence')).toHaveTextContent(/try an adjustable pushrod/);
+  await here.type('trial-length-intake', '7.900');
+  await here.type('trial-pattern-intake', '9 mm');
+  const before = here.entries().length;
+  await here.press('trial-keep-intake');
+  expect(here.entries()).toHaveLength(before);
+  expect(here.words()).toMatch(/Wider than the tip/);
+  await here.type('trial-pattern-intake', '1.3 mm');
+  await here.choose('trial-seen-intake', 'Roller still above');
+  await here.type('trial-offset-intake', '-0.4 mm');
+  await here.press('trial-keep-intake');
+  expect(here.last()?.body).toMatchObject({
+    valve: 'intake',
+    length: expect.closeTo(200.66, 6),
+    pattern: expect.closeTo(1.3, 6),
+    offset: expect.closeTo(-0.4, 6),
+    seen: 'above',
+  });
+  expect(screen.getByTestId('sentence')).toHaveTextContent(/^Intake: try 8\.\d+ in next\.$/);
+  expect(screen.getByTestId('rocker-picture').props['aria-label']).toMatch(/The right length by all trials/);
+});
+
+test('the order line: measured, with which lifter, to the step; a preload past the plunger’s travel is refused', async () => {
+  const job = mounted();
+  job.write('rocker.tried', { valve: 'intake', cylinder: 1, length: 206, pattern: 0.55, seen: 'right', lift: 11.9 });
+  const here = await openStation('rockers', RockersStation, job.entries);
+  expect(screen.getByTestId('sentence')).toHaveTextContent(/this geometry is right/);
+  await here.type('pushrod-length-intake', '8.112');
+  await here.type('pushrod-preload-intake', '40');
+  await here.type('pushrod-travel-intake', '30');
+  await here.choose('pushrod-lifter-intake', 'The one that will run');
+  const before = here.entries().length;
+  await here.press('pushrod-keep-intake');
+  expect(here.words()).toMatch(/Deeper than the plunger travels/);
+  expect(here.entries()).toHaveLength(before);
+  await here.type('pushrod-travel-intake', '150');
+  await here.press('pushrod-keep-intake');
+  expect(screen.getByTestId('pushrod-words-intake')).toHaveTextContent(
+    /^Intake pushrods: order 8\.152 in\. Measured 8\.112 in/,
+  );
+  expect(screen.getByTestId('sentence')).toHaveTextContent(/^Exhaust: try/);
+});
+
+test('a signed build shows what was ordered and takes nothing', async () => {
+  const job = mounted();
+  job.write('pushrod.measured', { replaces: null, valve: 'intake', length: 200, lifter: 'own', preload: 0 });
+  job.write('build.signed', { after: null, name: 'Mara Quill' });
+  const here = await openStation('rockers', RockersStation, job.entries);
+  expect(screen.getByTestId('pushrod-words-intake')).toBeTruthy();
+  expect(screen.queryByTestId('trial-keep-exhaust')).toBeNull();
+  expect(here.words()).toMatch(/Mara Quill/);
+});
