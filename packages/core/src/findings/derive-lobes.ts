@@ -8,6 +8,7 @@ import type { Build } from '../record/fold';
 import { median } from '../statistics/median';
 import { NORMAL_95 } from '../statistics/normal';
 import { BASE_ZERO, PRIOR } from '../verdict/unknowns';
+import { springsOf } from './lift-theory';
 import type { RoundFinding } from './readings/read-rounds';
 import { resolutionOf, wheelStepOf } from './readings/zero-passes';
 
@@ -72,11 +73,15 @@ export function deriveLobes(rounds: readonly RoundFinding[], build: Build, card:
   // Mostly one cylinder was read: then there is nothing to stand beside it.
   if (rounds.every(({ cylinder }) => cylinder === rounds[0]?.cylinder)) return [];
   const sound = rounds.filter(({ problem, lacking }) => problem === null && lacking === 0);
+  const springs = springsOf(build);
   return VALVES.flatMap((valve) =>
     (['lobe', 'valve'] as const).flatMap((at): LobeTable[] => {
       const mine = sound.filter((each) => each.valve === valve && (each.sitsOn === 'valve') === (at === 'valve'));
       const lifts = byCylinder(
-        mine.filter(({ method }) => READ_METHODS[method].reads === 'peak-lift'),
+        underOneSpring(
+          mine.filter(({ method }) => READ_METHODS[method].reads === 'peak-lift'),
+          springs,
+        ),
         ({ lift }) => lift,
       );
       const centres = byCylinder(comparable(mine, build), ({ centreline }) => centreline);
@@ -102,6 +107,13 @@ export function deriveLobes(rounds: readonly RoundFinding[], build: Build, card:
       ];
     }),
   );
+}
+
+/** Lifts under full springs lack what bends: only those under the springs of the last one stand beside each other. */
+function underOneSpring(rounds: readonly RoundFinding[], springs: ReturnType<typeof springsOf>): RoundFinding[] {
+  const of = (round: RoundFinding | undefined) => springs.get(round?.readings[0]?.entry ?? '');
+  const last = of(rounds.at(-1));
+  return rounds.filter((round) => of(round) === last);
 }
 
 /** Centrelines that can stand beside each other: on proved zeros, and of one camshaft. The cams of two banks sit as each was set. */

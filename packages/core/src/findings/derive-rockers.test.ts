@@ -118,3 +118,48 @@ test('a step that leaves no preload, or presses the plunger to its end, is no or
     expect.stringMatching(/Two lengths were measured/),
   ]);
 });
+
+test('lift at the valve against theory: what grows with the spring bends, what does not is ratio, lash or geometry', () => {
+  const { round, intake } = rocked();
+  const read = (cylinder: number, lift: number, springs?: 'checking' | 'valve') =>
+    void round('identity', 'intake', [{ shows: { kind: 'peak-lift', lift, ...(springs ? { springs } : {}) } }], {
+      sitsOn: 'valve',
+      cylinder,
+    });
+  // 8 × 1.5 = 12 mm.
+  read(1, 11.95, 'checking');
+  read(1, 11.92, 'valve');
+  read(2, 11.95, 'checking');
+  read(2, 11.6, 'valve');
+  read(3, 11.5, 'checking');
+  read(3, 11.48, 'valve');
+  read(4, 11.5, 'checking');
+  read(4, 11.2, 'valve');
+  read(5, 11.5);
+  read(6, 12.6);
+  expect(intake().theory.map(({ words }) => words.replace(/^.*? in\. /, ''))).toEqual([
+    'Nothing is lost.',
+    expect.stringMatching(/^It is lost under the running springs only: something bends/),
+    expect.stringMatching(/^It is lost with light springs already: ratio, lash or geometry/),
+    expect.stringMatching(/^Part is lost with light springs already/),
+    expect.stringMatching(/^Read it with checking springs too/),
+    expect.stringMatching(/^That is more than can be/),
+  ]);
+});
+
+test('lifts under other springs do not stand beside each other: no lobe is accused of what bends', () => {
+  const { round, report } = rocked();
+  for (const cylinder of [1, 5, 3, 6, 2, 4])
+    void round('identity', 'intake', [{ shows: { kind: 'peak-lift', lift: 11.95, springs: 'checking' } }], {
+      sitsOn: 'valve',
+      cylinder,
+    });
+  for (const cylinder of [1, 5])
+    void round('identity', 'intake', [{ shows: { kind: 'peak-lift', lift: 11.6, springs: 'valve' } }], {
+      sitsOn: 'valve',
+      cylinder,
+    });
+  const table = report().trials[0]?.everyLobe.find(({ at }) => at === 'valve');
+  expect(table?.rows.map(({ lift }) => lift?.value)).toEqual([11.6, 11.6]);
+  expect(table?.words.join(' ')).not.toMatch(/less than the others/);
+});

@@ -21,6 +21,7 @@ import {
   turnedBy,
 } from '../valve-train/rocker';
 import type { TrialFinding } from './derive-trial';
+import { type TheoryFinding, liftTheory } from './lift-theory';
 import { measuredLobe } from './measured-lobe';
 
 /** A length that was tried. Lengths mm. */
@@ -71,6 +72,8 @@ export interface RockerValve {
   readonly arm: ArmAt | null;
   readonly path: number | null;
   readonly order: OrderFinding | null;
+  /** Lifts read at the valves against what lobe and ratio make of them. */
+  readonly theory: readonly TheoryFinding[];
 }
 
 export interface RockersFinding {
@@ -124,6 +127,7 @@ function valveOf(build: Build, trials: readonly TrialFinding[], card: CompletedC
     arm: rocker && mid !== null ? armAt(rocker, mid) : null,
     path: rocker && mid !== null ? pathAcross(rocker, mid) : null,
     order: orderOf(build, valve),
+    theory: liftTheory(build, card, valve),
   };
 }
 

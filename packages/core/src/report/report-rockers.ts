@@ -1,5 +1,6 @@
 import type { Valve } from '../cam/card';
 import type { OrderFinding, RockerValve, RockersFinding, TriedFinding } from '../findings/derive-rockers';
+import type { TheoryFinding } from '../findings/lift-theory';
 import { decimal } from '../units/decimal';
 import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
 import type { Report } from './report-schema';
@@ -49,6 +50,14 @@ export function reportRockers({ applies, setUp, valves }: RockersFinding, units:
       })),
       arm: each.arm,
       path: each.path,
+      theory: each.theory.map((one) => ({
+        cylinder: one.cylinder,
+        theory: one.theory,
+        lost: one.lost,
+        bends: one.bends,
+        words: theoryWords(one, units),
+        right: one.names === 'nothing',
+      })),
       order: each.order && { ...orderPart(each.order), ...orderWords(each.order, each.valve, units) },
     })),
   };
@@ -125,6 +134,24 @@ function trialWords(trial: TriedFinding, { least, rocker }: RockerValve, units: 
     default:
       return said.charAt(0).toUpperCase() + said.slice(1);
   }
+}
+
+const NAMES: Readonly<Record<TheoryFinding['names'], string>> = {
+  nothing: 'Nothing is lost.',
+  geometry: 'It is lost with light springs already: ratio, lash or geometry.',
+  deflection: 'It is lost under the running springs only: something bends.',
+  both: 'Part is lost with light springs already, by ratio, lash or geometry; the rest bends under the running springs.',
+  unsaid: 'Read it with checking springs too: what is lost then is ratio, lash or geometry, the rest bends.',
+  above: 'That is more than can be: check the ratio, the lobe and the zero of the indicator.',
+};
+
+function theoryWords({ cylinder, theory, checking, running, unsaid, names }: TheoryFinding, units: LengthUnit): string {
+  const read = [
+    checking === null ? null : `${formatLength(checking, units)} with checking springs`,
+    running === null ? null : `${formatLength(running, units)} with running springs`,
+    checking === null && running === null && unsaid !== null ? formatLength(unsaid, units) : null,
+  ].filter((each) => each !== null);
+  return `Cylinder ${cylinder}: ${read.join(', ')} of ${formatComputedLength(theory, units)}. ${NAMES[names]}`;
 }
 
 const LIFTER: Readonly<Record<OrderFinding['lifter'], string>> = {

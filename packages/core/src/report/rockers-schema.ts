@@ -42,6 +42,18 @@ export const rockersReport = z.strictObject({
       ),
       arm: z.strictObject({ closed: sine, mid: sine, open: sine }).nullable(),
       path: mm.nullable(),
+      theory: z
+        .array(
+          z.strictObject({
+            cylinder: z.number(),
+            theory: mm,
+            lost: mm.nullable(),
+            bends: mm.nullable(),
+            words: z.string(),
+            right: z.boolean(),
+          }),
+        )
+        .describe('Lifts read at the valves against lobe × ratio − lash.'),
       order: z
         .strictObject({
           entry: z.string(),

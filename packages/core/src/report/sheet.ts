@@ -95,8 +95,10 @@ const clearanceRow = ({ state, valve, words }: Report['clearance']['valves'][num
   state === 'unknown' ? [] : [result(`${valve === 'intake' ? 'Intake' : 'Exhaust'}, valve to piston`, '', words)];
 
 /** What to order for the valves of one kind. */
-const pushrodRows = ({ order }: Report['rockers']['valves'][number]): SheetRow[] =>
-  order ? [result(order.words, '', order.trouble.join(' ') || null)] : [];
+const pushrodRows = ({ valve, order, theory }: Report['rockers']['valves'][number]): SheetRow[] => [
+  ...(order ? [result(order.words, '', order.trouble.join(' ') || null)] : []),
+  ...theory.map(({ words }) => result(`Lift at the ${valve} valve against theory`, '', words)),
+];
 
 /** Where the lash stands, what came out another, and what the years show. */
 const lashRows = ({ job, history }: Report['lash']): SheetRow[] => [

@@ -45,6 +45,9 @@ function useEveryLobe() {
   const choose = (next: Lobe | null): void =>
     void dispatch(drafted({ place, draft: { lobe: next ? keyOf(next) : '' } }));
   const lobe = chosen ?? read.everyLobe.next;
+  // What bends under full springs does not under light ones: lifts at the valve know which they were.
+  const on = report.prepare.asItStands?.springs;
+  const springs = choice.sitsOn === 'valve' && (on === 'checking' || on === 'valve') ? on : null;
   const record = (mm: number, box?: string): void => {
     if (!lobe) return;
     write('reading.taken', {
@@ -55,7 +58,7 @@ function useEveryLobe() {
       cylinder: lobe.cylinder,
       valve: lobe.valve,
       sitsOn: choice.sitsOn,
-      shows: { kind: 'peak-lift', lift: mm },
+      shows: { kind: 'peak-lift', lift: mm, ...(springs ? { springs } : {}) },
       approach: 'forward',
       wheel: null,
       ...(box ? { from: { box } } : {}),

@@ -65,7 +65,7 @@ const SIDE = 16;
 function RockerValve({ finding, isClosed }: { readonly finding: Finding; readonly isClosed: boolean }) {
   const { rockers } = useStation().report;
   const wide = useWide();
-  const { valve, words, trials, arm, path, lift, ratio, order, problem, chosen } = finding;
+  const { valve, words, trials, arm, path, lift, ratio, order, problem, chosen, theory } = finding;
   const name = valve === 'intake' ? 'Intake' : 'Exhaust';
   return (
     <View className="gap-3 border-t border-hairline pt-3">
@@ -109,6 +109,16 @@ function RockerValve({ finding, isClosed }: { readonly finding: Finding; readonl
           ))}
         </View>
       ) : null}
+      {theory.length === 0 ? null : (
+        <View className="gap-1" testID={`theory-${valve}`}>
+          <Words look="label">Lift at the valve, by lobe, ratio and lash</Words>
+          {theory.map((each) => (
+            <Words key={each.cylinder} tone={each.right ? 'ink' : 'danger'}>
+              {each.words}
+            </Words>
+          ))}
+        </View>
+      )}
       {isClosed ? null : (
         <>
           {chosen === null && order === null ? <RockerTrial finding={finding} /> : null}

@@ -71,7 +71,14 @@ export const readingTaken = z
           .strictObject({ kind: z.literal('above-base'), flank, lift: liftMm(40, 'the lift') })
           .describe('Zeroed on the base circle; so far above it.'),
         z
-          .strictObject({ kind: z.literal('peak-lift'), lift: liftMm(40, 'the lift') })
+          .strictObject({
+            kind: z.literal('peak-lift'),
+            lift: liftMm(40, 'the lift'),
+            springs: z
+              .enum(['checking', 'valve'])
+              .optional()
+              .describe('At the valve: what pressed against it. Left out: nobody said.'),
+          })
           .describe('From the base circle to the peak. No wheel.'),
         z
           .strictObject({

@@ -1,6 +1,6 @@
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, axeViolations, openBrowser, signIn } from './browser';
-import { goTo, openBuild } from './places';
+import { type Browser, PHONE, type Viewport, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { answer, goTo, openBuild } from './places';
 
 jest.setTimeout(300_000);
 
@@ -8,13 +8,14 @@ let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {
   server = await openAppServer('demo');
-  browser = await openBrowser(server.base, PHONE);
+});
+afterAll(() => server.stop());
+afterEach(() => browser.close());
+
+const open = async (size: Viewport): Promise<void> => {
+  browser = await openBrowser(server.base, size);
   await signIn(browser, 'mara', 'layout-dye-demo');
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+};
 
 /** The keypad alone: digits where the lash was measured first, then the one large key. Counts the taps. */
 async function takeValve(figures: string): Promise<number> {
@@ -24,6 +25,7 @@ async function takeValve(figures: string): Promise<number> {
 }
 
 test('phone: the lash of an eight, once through and once more, by the keypad alone, at most four taps a valve', async () => {
+  await open(PHONE);
   await openBuild(browser, 'Old Tarn', 'lash');
   // No card: it says what would be enough, and offers what needs none.
   await browser.seeText('seats-unknown', /not known[^]*advertised duration/);
@@ -70,4 +72,47 @@ test('phone: the lash of an eight, once through and once more, by the keypad alo
     /16 of 16 set, 16 found again as left/,
   );
   await browser.seeText('sync-sign', /Saved/);
+});
+
+test('wide: from rockers on studs through two trials to the order line of the pushrods', async () => {
+  await open(WIDE);
+  await openBuild(browser, 'Quarry Hill', 'engine');
+  await browser.press('engine-more');
+  await browser.fill('engine-ratioIntake', '1.55');
+  await browser.fill('engine-ratioExhaust', '1.55');
+  await browser.press('engine-save');
+  await browser.find('[data-testid="sentence"]');
+  await goTo(browser, 'rockers');
+  await browser.press('rockers-keep');
+  await browser.seeMain(/Say what they stand on/);
+  await answer(browser, 'rockers-mounted', 'Stud');
+  await browser.fill('rockers-arm', '1.45');
+  await browser.fill('rockers-tip', '0.340');
+  await browser.fill('rockers-step', '0.050');
+  await browser.press('rockers-keep');
+  await browser.seeText('sentence', /^Intake: try an adjustable pushrod/);
+
+  // The pattern alone cannot say which way; the arm at mid-lift can.
+  await browser.fill('trial-length-intake', '7.6');
+  await browser.fill('trial-pattern-intake', '58');
+  await browser.press('trial-keep-intake');
+  await browser.seeText('sentence', /two would leave such a pattern/);
+  await browser.fill('trial-length-intake', '7.85');
+  await browser.fill('trial-pattern-intake', '25');
+  await browser.fill('trial-lift-intake', '492');
+  await answer(browser, 'trial-seen-intake', 'Square');
+  await browser.press('trial-keep-intake');
+  await browser.seeText('sentence', /^Intake: this geometry is right/);
+  await browser.find('[data-testid="rocker-picture"]');
+  expect(await axeViolations(browser)).toEqual([]);
+
+  await browser.fill('pushrod-length-intake', '7.862');
+  await browser.fill('pushrod-preload-intake', '0');
+  await answer(browser, 'pushrod-lifter-intake', 'The one that will run');
+  await browser.press('pushrod-keep-intake');
+  await browser.seeText('pushrod-words-intake', /^Intake pushrods: order 7\.850 in\. Measured 7\.862 in/);
+  await browser.seeText('sentence', /^Exhaust: try/);
+  await browser.seeText('sync-sign', /Saved/);
+  await goTo(browser, 'sheet');
+  await browser.seeText('sheet', /Rockers and pushrods[^]*order 7\.850 in/);
 });
