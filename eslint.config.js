@@ -24,7 +24,7 @@ const CORE = [
   'measure',
   'verdict',
   'timing-set',
-  ['clearance', 'prepare', 'sign', 'instruments', 'photos'],
+  ['clearance', 'valve-train', 'prepare', 'sign', 'instruments', 'photos'],
   'record',
   'findings',
   'report',

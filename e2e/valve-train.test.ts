@@ -116,3 +116,31 @@ test('wide: from rockers on studs through two trials to the order line of the pu
   await goTo(browser, 'sheet');
   await browser.seeText('sheet', /Rockers and pushrods[^]*order 7\.850 in/);
 });
+
+test('practice: a valve set where it rests, another on its lobe, and the truth of both', async () => {
+  await open(PHONE);
+  await browser.visit('/practice?begin=lash-partner&seed=5');
+  await browser.press('show-engine');
+  await browser.seeText('advice', /^Open Lash/);
+  // Cylinder 1 stands some way past its bottom: its exhaust is at work there, its intake rests.
+  await browser.seeText('blade', /Cylinder 1, intake: the 0\.010 in blade/);
+  await browser.press('tool-set');
+  await browser.seeText('blade', /the 0\.010 in blade slides/);
+  await browser.press('tool-thicker');
+  await browser.seeText('blade', /the 0\.011 in blade does not slide/);
+  await browser.press('tool-cylinder');
+  await browser.press('tool-valve');
+  await browser.seeText('blade', /Cylinder 2, exhaust/);
+  expect(await axeViolations(browser)).toEqual([]);
+
+  await browser.press('show-station');
+  await browser.press('lash-begin');
+  await browser.press('record');
+  await browser.seeText('lash-counts', /1 of 12 set/);
+  await browser.press('show-engine');
+  await browser.press('finish');
+  await browser.seeText('so-far', /1 of 12 set/);
+  await browser.press('show-truth');
+  await browser.seeText('truth', /The valves, as you left them[^]*The second round/);
+  await browser.seeText('readings', /Lash, .* of cylinder/);
+});

@@ -5,7 +5,7 @@ import type { Report } from '@yosoku/core/report/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
-export type LashedValve = NonNullable<Report['lash']['job']>['valves'][number];
+type LashedValve = NonNullable<Report['lash']['job']>['valves'][number];
 type State = LashedValve['state'];
 
 const STATE_WORDS: Readonly<Record<State, string>> = {

@@ -1,5 +1,5 @@
 import type { Href } from 'expo-router';
-import { type ExerciseName, type OwnTwist, EXERCISES, makeScenario } from '@yosoku/core/practice/exercises';
+import { EXERCISES, type ExerciseName, type Goal, type OwnTwist, makeScenario } from '@yosoku/core/practice/exercises';
 import { openPractice } from '@yosoku/core/practice/opening';
 import type { PracticeBase } from '@yosoku/core/practice/scenario';
 import { met } from '@yosoku/core/simulation/whole-engine';
@@ -19,8 +19,11 @@ export interface ToBegin {
 /** Where an exercise begins, or goes on. */
 export function practicePlace({ id, exercise }: Pick<PracticeRun, 'id' | 'exercise'>): Href {
   const { goal, tdc } = EXERCISES[exercise];
-  return `/builds/${id}/${goal === 'lobe' ? 'lobes' : tdc === 'proved' ? 'read' : 'zero'}`;
+  return `/builds/${id}/${FIRST_PLACE[goal] ?? (tdc === 'proved' ? 'read' : 'zero')}`;
 }
+
+/** Exercises that begin at a place of their own. */
+const FIRST_PLACE: Partial<Record<Goal, string>> = { lobe: 'lobes', lash: 'lash' };
 
 const anySeed = (): number => crypto.getRandomValues(new Int32Array(1))[0] ?? 1;
 

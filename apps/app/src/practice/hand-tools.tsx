@@ -1,4 +1,4 @@
-import { Pressable, Text, View } from 'react-native';
+import { View } from 'react-native';
 import {
   type Stand,
   dialMovedOn,
@@ -9,13 +9,17 @@ import {
   withStop,
   withoutStop,
 } from '@yosoku/core/simulation/whole-engine';
+import type { LengthUnit } from '@yosoku/core/units/length';
 import { useShortcuts } from '@/ui/use-shortcuts';
+import { LashTools } from './lash-tools';
 import type { LiveEngine } from './live-engine';
+import { Tool } from './tool';
 import type { HandsOn } from './wheel-picture';
 
 interface HandToolsProps {
   readonly live: LiveEngine;
   readonly stand: Stand;
+  readonly units: LengthUnit;
   readonly hands: HandsOn;
   readonly onHands: (hands: HandsOn) => void;
   readonly onTrouble: (trouble: string | null) => void;
@@ -24,7 +28,7 @@ interface HandToolsProps {
 const NEXT_PLACE = { intake: 'exhaust', exhaust: 'piston', piston: 'intake' } as const;
 
 /** What hands can do at a practice engine beside turning it. */
-export function HandTools({ live, stand, hands, onHands, onTrouble }: HandToolsProps) {
+export function HandTools({ live, stand, units, hands, onHands, onTrouble }: HandToolsProps) {
   const { engine } = live;
   const stop = (): void => {
     if (live.stand().stop !== null) {
@@ -46,6 +50,7 @@ export function HandTools({ live, stand, hands, onHands, onTrouble }: HandToolsP
   };
   const push = (): void => live.change((now) => lifterPushed(engine, now));
   useShortcuts({ s: stop, d: place, c: cylinder, z: zero, w: wheel, l: push });
+  if (engine.lash) return <LashTools live={live} stand={stand} units={units} />;
   return (
     <View className="flex-row flex-wrap border-t border-hairline">
       <Tool
@@ -92,28 +97,5 @@ function WheelTool({ noWheel, hands, onPress }: WheelToolProps) {
       : ['Tighten it', 'the wheel is held again'];
   return (
     <Tool testID="tool-wheel" label={label} says={`${label}: ${does}`} chosen={hands === 'wheel'} onPress={onPress} />
-  );
-}
-
-interface ToolProps {
-  readonly label: string;
-  readonly says?: string;
-  readonly chosen?: boolean;
-  readonly testID: string;
-  readonly onPress: () => void;
-}
-
-function Tool({ label, says = label, chosen = false, testID, onPress }: ToolProps) {
-  return (
-    <Pressable
-      role="button"
-      testID={testID}
-      aria-label={says}
-      aria-pressed={chosen}
-      onPress={onPress}
-      className={`min-h-[46px] grow items-center justify-center px-2 active:bg-raised ${chosen ? 'bg-brass' : ''}`}
-    >
-      <Text className={`font-medium text-[16px] ${chosen ? 'text-onBrass' : 'text-brass'}`}>{label}</Text>
-    </Pressable>
   );
 }

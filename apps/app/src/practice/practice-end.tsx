@@ -87,8 +87,9 @@ function Asking({ run, report }: { readonly run: PracticeRun; readonly report: R
 }
 
 /** What the logbook says by now. */
-function soFar({ exercise }: PracticeRun, { zero, verdict, read, trials }: Report): string {
+function soFar({ exercise }: PracticeRun, { zero, verdict, read, trials, lash }: Report): string {
   const { goal } = EXERCISES[exercise];
+  if (goal === 'lash') return lash.job?.countWords ?? 'No valve is set yet.';
   if (goal === 'lobe') {
     const said = trials.at(-1)?.everyLobe.flatMap(({ words }) => words) ?? [];
     return `${read.everyLobe.read} of ${read.everyLobe.all} lobes read. ${said.join(' ')}`.trim();

@@ -73,7 +73,7 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
           <Notice kind="warning" message={trouble} testID="hand-trouble" />
         </View>
       ) : null}
-      <HandTools live={live} stand={stand} hands={hands} onHands={setHands} onTrouble={setTrouble} />
+      <HandTools live={live} stand={stand} units={units} hands={hands} onHands={setHands} onTrouble={setTrouble} />
       <TurnKeys onTurn={turn} what={hands === 'crank' ? 'the crank' : 'the wheel on its hub'} />
     </View>
   );
@@ -114,6 +114,11 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
               Home ninety. S stop · D where the dial sits · Z zero the dial · W wheel on its hub · L lifters down · E
               engine or station.
             </Words>
+            {live.engine.lash ? (
+              <Words look="soft">
+                C next cylinder · D the other valve · B thicker blade · V thinner · T set to the blade.
+              </Words>
+            ) : null}
           </More>
         </View>
         {stays ? null : hand}

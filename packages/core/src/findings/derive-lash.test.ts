@@ -1,5 +1,7 @@
 import { completeCard } from '../cam/complete-card';
 import { fold } from '../record/fold';
+import { boardOf } from '../report/board';
+import { readingsTable } from '../report/readings-table';
 import { makeRandom } from '../statistics/random';
 import { book } from '../testing/book';
 import { inches } from '../units/length';
@@ -183,6 +185,42 @@ test('a reading of a cylinder that the engine does not have is kept, named, and 
   const { begin, take, report } = lashed();
   take(begin(), 7, 'intake', { set: 16 });
   expect(report().problems.map(({ message }) => message)).toContain('It was read at cylinder 7, and the engine has 6.');
+});
+
+test('what stands in the table for other programs: every figure with its valve, and where the crank was', () => {
+  const { begin, take, entries, write } = lashed();
+  const job = begin();
+  take(job, 5, 'exhaust', { found: 19, set: 16, at: 120 });
+  write('lash.taken', { job, cylinder: 5, valve: 'intake', turns: 0.5 });
+  const rows = readingsTable(entries).filter(({ kind }) => kind === 'lash');
+  expect(
+    rows.map((row) => [row.cylinder, row.valve, row.shows, row['figure (mm)'], row['ring position (crank degrees)']]),
+  ).toEqual([
+    [5, 'exhaust', 'lash found', expect.closeTo(19 * THOU, 9), 120],
+    [5, 'exhaust', 'lash set', expect.closeTo(16 * THOU, 9), 120],
+    [5, 'intake', '0.5 turns past zero lash', '', ''],
+  ]);
+});
+
+test('a valve whose job was undone is kept, and named', () => {
+  const { begin, take, write, report } = lashed();
+  const job = begin();
+  take(job, 1, 'intake', { set: 16 });
+  write('entry.voided', { voids: job });
+  expect(report().lash.job).toBeNull();
+  expect(
+    report()
+      .problems.map(({ message }) => message)
+      .join(' '),
+  ).toMatch(/a setting of the lash that has been undone/);
+});
+
+test('the board across the shop, and what stands open at signing', () => {
+  const { begin, take, report, entries } = lashed();
+  const job = begin();
+  take(job, 1, 'intake', { set: 16 });
+  expect(boardOf(report(), entries)).toMatchObject({ station: 'lash', now: report().lash.sentence });
+  expect(report().sign.open.join(' ')).toMatch(/The lash of 11 valves is not set/);
 });
 
 /**

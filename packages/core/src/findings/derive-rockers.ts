@@ -100,34 +100,43 @@ export function deriveRockers(build: Build, trials: readonly TrialFinding[], car
 }
 
 function valveOf(build: Build, trials: readonly TrialFinding[], card: CompletedCard, valve: Valve): RockerValve {
-  const setUp = build.rockers?.body;
   const found = rockerOf(build, trials, card, valve);
   const rocker = found.ok ? found.rocker : null;
-  const tip = setUp?.tip ?? null;
+  const tip = build.rockers?.body.tip ?? null;
   const tried = build.rockerTrials
     .filter(({ body }) => body.valve === valve)
     .map((entry) => triedOf(entry, rocker, tip));
-  const sound = tried.filter((each) => each.problem === null);
-  const mounted = setUp?.mounted === 'stud' ? 'stud' : 'shaft';
-  const answers = rocker ? rightLengths(rocker, mounted, sound) : [];
-  const last = sound.at(-1);
-  const [best] = answers;
-  const per = rocker && turnedBy(rocker)[mounted === 'stud' ? 'pushrod' : 'pivot'];
-  const mid = rocker && last && best && per ? (last.length - best.length) / per : null;
-  const chosen = sound.findLast(({ verdict }) => verdict === 'this-one' || verdict === 'this-one-by-pattern') ?? null;
   return {
     valve,
     rocker,
     problem: found.ok ? null : found.problem,
     least: rocker && leastPath(rocker),
     trials: tried,
-    answers,
-    next: chosen || !best ? null : toStep(best.length, mounted === 'stud' ? setUp?.step : undefined),
-    chosen,
-    arm: rocker && mid !== null ? armAt(rocker, mid) : null,
-    path: rocker && mid !== null ? pathAcross(rocker, mid) : null,
+    ...(rocker ? geometryOf(build, rocker, tried) : UNKNOWN_GEOMETRY),
     order: orderOf(build, valve),
     theory: liftTheory(build, card, valve),
+  };
+}
+
+type Geometry = Pick<RockerValve, 'answers' | 'next' | 'chosen' | 'arm' | 'path'>;
+const UNKNOWN_GEOMETRY: Geometry = { answers: [], next: null, chosen: null, arm: null, path: null };
+
+/** Where the right length lies by all trials, and how the arm stood in the last one. */
+function geometryOf({ rockers }: Build, rocker: Rocker, tried: readonly TriedFinding[]): Geometry {
+  const isStud = rockers?.body.mounted === 'stud';
+  const sound = tried.filter((each) => each.problem === null);
+  const answers = rightLengths(rocker, isStud ? 'stud' : 'shaft', sound);
+  const chosen = sound.findLast(({ verdict }) => verdict === 'this-one' || verdict === 'this-one-by-pattern') ?? null;
+  const [best] = answers;
+  const last = sound.at(-1);
+  if (!best || !last) return { ...UNKNOWN_GEOMETRY, answers, chosen };
+  const mid = (last.length - best.length) / turnedBy(rocker)[isStud ? 'pushrod' : 'pivot'];
+  return {
+    answers,
+    chosen,
+    next: chosen ? null : toStep(best.length, isStud ? rockers.body.step : undefined),
+    arm: armAt(rocker, mid),
+    path: pathAcross(rocker, mid),
   };
 }
 

@@ -2,6 +2,7 @@ import { READ_METHODS } from '../measure/read-methods';
 import type { Station } from '../record/stations';
 import type { Report } from '../report/report-schema';
 import { STOP_DEPTH, type Stand, againstStop, pistonBelow } from '../simulation/whole-engine';
+import { valveAtHand } from '../simulation/valve-lash';
 import { EXERCISES, type ExerciseName } from './exercises';
 import type { Scenario } from './scenario';
 
@@ -20,6 +21,7 @@ export function adviceFor(exercise: ExerciseName, scenario: Scenario, stand: Sta
   if (zero.state !== 'proved') return zeroAdvice(scenario, stand, report);
   if (goal === 'tdc') return { sentence: 'TDC is proved. Press “Show me the truth”.', at: 'done' };
   if (stand.stop !== null) return engine('Take the stop out (“Stop out”): the cam wants whole turns.');
+  if (goal === 'lash') return lashAdvice(stand, report);
   if (goal === 'lobe') return lobeAdvice(stand, report);
   if (verdict.kind === 'waiting' || verdict.kind === 'measure-again') return readAdvice(scenario, stand, report);
   if (goal === 'cam')
@@ -92,6 +94,24 @@ function lobeAdvice({ dial }: Stand, { read, trials }: Report): Advice {
   if ((dial.cylinder ?? 1) !== next.cylinder || dial.on !== next.valve)
     return engine(`Put the dial on cylinder ${next.cylinder}, ${next.valve}: “Cyl” and “Dial”.`);
   return { sentence: `${sentence} Type it at Every lobe.`, at: 'read' };
+}
+
+function lashAdvice(stand: Stand, { lash }: Report): Advice {
+  const { job } = lash;
+  if (!job)
+    return {
+      sentence: 'Open Lash. Cold, as the card has it; by its partner, or in another order; begin with the first valve.',
+      at: 'lash',
+    };
+  if (!job.next) return { sentence: 'Every valve is set and looked at again. Press “Show me the truth”.', at: 'done' };
+  const { cylinder, valve } = job.next;
+  const hand = valveAtHand(stand);
+  if (hand.cylinder !== cylinder || hand.valve !== valve)
+    return engine(`${lash.sentence} Take the ${valve} of cylinder ${cylinder} in hand: “Cyl” and “Valve”.`);
+  return {
+    sentence: `${lash.sentence} Try blades until the thickest that slides is found; “Set to blade” turns the adjuster and locks it. Then record it at Lash.`,
+    at: 'engine',
+  };
 }
 
 function readAdvice({ engine: whole }: Scenario, stand: Stand, { read }: Report): Advice {

@@ -1,15 +1,18 @@
+import { VALVES } from '../cam/card';
 import type { Lobe } from '../cam/lobe';
 import { firingTdcs } from '../crank/firing';
 import { roundOf } from '../crank/rim';
 import type { WheelRing } from '../crank/wheel';
 import type { VirtualLifter } from '../simulation/follow';
 import { type Random, makeRandom } from '../statistics/random';
+import type { LashWorld } from '../simulation/lash-world';
+import { BLADE_STEP, valveKey } from '../simulation/valve-lash';
 import { MM_PER_INCH } from '../units/length';
 import type { Cause } from './causes';
 import type { PracticeBase, Scenario } from './scenario';
 
-/** tdc: true TDC proved. cam: how far off it sits. proof: moved and proved. cause: what is wrong. lobe: which one is worn. free: nothing is asked. */
-export type Goal = 'tdc' | 'cam' | 'proof' | 'cause' | 'lobe' | 'free';
+/** tdc: true TDC proved. cam: how far off it sits. proof: moved and proved. cause: what is wrong. lobe: which one is worn. lash: every valve set right. free: nothing is asked. */
+export type Goal = 'tdc' | 'cam' | 'proof' | 'cause' | 'lobe' | 'lash' | 'free';
 
 export interface Exercise {
   readonly title: string;
@@ -29,6 +32,8 @@ export interface Exercise {
   readonly noWheel?: true;
   /** Can the lobes of all cylinders be measured? One of them is worn then. */
   readonly everyLobe?: true;
+  /** Can the lash be felt and set? all: every valve is off. one: a single one was set on its ramp. */
+  readonly lash?: 'all' | 'one';
   readonly make: (random: Random) => Twist;
 }
 
@@ -173,6 +178,30 @@ export const EXERCISES = {
     everyLobe: true,
     make: () => ({}),
   },
+  'lash-partner': {
+    title: 'Set the lash by its partner',
+    task: 'Every valve is off. Set them all to 0.016 in (0.41 mm): the intake while its exhaust begins to open, the exhaust while its intake closes. Then go round again.',
+    level: 3,
+    minutes: 20,
+    goal: 'lash',
+    tdc: 'proved',
+    guided: true,
+    everyLobe: true,
+    lash: 'all',
+    make: () => ({}),
+  },
+  'loose-valve': {
+    title: 'One valve that ticks',
+    task: 'They were all set to 0.016 in (0.41 mm), and one ticks: it was set on its ramp. Measure each where it rests, find it, set it, and look at it again.',
+    level: 4,
+    minutes: 15,
+    goal: 'lash',
+    tdc: 'proved',
+    guided: false,
+    everyLobe: true,
+    lash: 'one',
+    make: () => ({}),
+  },
   'other-cam': {
     title: 'From an unmarked box',
     task: 'A cam came without its box. Is it the one of the card?',
@@ -237,6 +266,33 @@ function othersOf({ engine }: PracticeBase, random: Random): NonNullable<Scenari
   };
 }
 
+/** What the exercises want set, mm: 0.016 in; and the rocker ratio. */
+export const PRACTICE_LASH = 16 * BLADE_STEP;
+const PRACTICE_RATIO = 1.5;
+
+/** Valves as they are met: every one off by some thousandths, or one that is loose by what its ramp stood up. */
+function lashOf({ engine }: PracticeBase, kind: 'all' | 'one', random: Random): LashWorld {
+  const keys = engine.firingOrder.flatMap((cylinder) => VALVES.map((valve) => ({ cylinder, valve })));
+  const at = keys[Math.floor(random.even() * keys.length)];
+  const loose = kind === 'one' && at ? { ...at, by: Math.round(between(random, 6, 14)) * BLADE_STEP } : null;
+  const off = (): number => either(random) * Math.round(between(random, 3, 9)) * BLADE_STEP;
+  const gaps = keys.map(({ cylinder, valve }) => {
+    const isLoose = loose?.cylinder === cylinder && loose.valve === valve;
+    return [valveKey(cylinder, valve), PRACTICE_LASH + (kind === 'all' ? off() : isLoose ? loose.by : 0)] as const;
+  });
+  return { ratio: PRACTICE_RATIO, gaps: Object.fromEntries(gaps), loose };
+}
+
+/** The card with what the valves are to be set to. */
+const withLash = ({ card, ...base }: PracticeBase): PracticeBase => ({
+  ...base,
+  card: {
+    ...card,
+    intake: { ...card.intake, lashCold: PRACTICE_LASH, ratio: PRACTICE_RATIO },
+    exhaust: { ...card.exhaust, lashCold: PRACTICE_LASH, ratio: PRACTICE_RATIO },
+  },
+});
+
 const BLEEDS = 0.006;
 const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
 
@@ -246,8 +302,11 @@ const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
  */
 export function makeScenario(name: ExerciseName, on: PracticeBase, seed: number, own?: OwnTwist): Scenario {
   const random = makeRandom(seed);
-  const { make, tdc, twoRings, everyLobe, noWheel }: Exercise = EXERCISES[name];
-  const base: PracticeBase = noWheel ? { ...on, ring: { ring: 'rim', round: roundOf(BALANCER), unit: on.units } } : on;
+  const { make, tdc, twoRings, everyLobe, noWheel, lash }: Exercise = EXERCISES[name];
+  const wheeled: PracticeBase = noWheel
+    ? { ...on, ring: { ring: 'rim', round: roundOf(BALANCER), unit: on.units } }
+    : on;
+  const base = lash ? withLash(wheeled) : wheeled;
   const twist: Twist = own
     ? {
         ahead: own.ahead,
@@ -266,6 +325,7 @@ export function makeScenario(name: ExerciseName, on: PracticeBase, seed: number,
       ...(twoRings && { rings: [secondRing(base.ring)] }),
       lobes: { intake: ground(base.lobes.intake), exhaust: ground(base.lobes.exhaust) },
       ...(everyLobe && { others: othersOf(base, random) }),
+      ...(lash && { lash: lashOf(base, lash, random) }),
       lifter: twist.lifter ?? ordinary.lifter,
       slack: twist.slack ?? ordinary.slack,
       slips,

@@ -6,6 +6,7 @@ import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
 import { formatComputedLength } from '../units/length';
 import { lobeLift } from '../simulation/follow';
+import { BLADE_STEP, gapNow, liftedNow } from '../simulation/valve-lash';
 import {
   type Stand,
   type WholeEngine,
@@ -128,6 +129,27 @@ function judgeCam(scenario: Scenario, stand: Stand, entry: EntryOf<'reading.take
   return HELPED;
 }
 
+/** A blade tells a lash to about this, mm. From memory. */
+const BLADE_TELLS = 1.5 * BLADE_STEP;
+
+function judgeLash({ engine, base }: Scenario, stand: Stand, { body }: EntryOf<'lash.taken'>): Found {
+  const { cylinder, valve, set, found } = body;
+  const said = set ?? found;
+  const lifted = liftedNow(engine, stand, cylinder, valve);
+  if (lifted > ON_LOBE)
+    return {
+      judgement: 'spoiled',
+      words: `It stood ${formatComputedLength(lifted, base.units)} up on its lobe, not on its base circle.`,
+    };
+  const gap = gapNow(engine, stand, cylinder, valve);
+  return said !== undefined && Math.abs(gap - said) > BLADE_TELLS
+    ? {
+        judgement: 'misread',
+        words: `Its lash was ${formatComputedLength(gap, base.units)} there, not what was written.`,
+      }
+    : HELPED;
+}
+
 /** Is the lobe on its way up there? */
 function rising({ engine }: Scenario, stand: Stand, valve: Valve): boolean {
   const at = (by: number): number => lobeLift(engine, stand.advance, valve, stand.crank + by, stand.lag);
@@ -163,6 +185,16 @@ export function judgeReadings(
           ...judgeCam(scenario, stand, entry),
         },
       ];
+    if (entry.kind === 'lash.taken') {
+      const { cylinder, valve } = entry.body;
+      return [
+        {
+          entry: entry.id,
+          what: `Lash, ${valve} of cylinder ${cylinder}`,
+          ...judgeLash(scenario, stand, entry),
+        },
+      ];
+    }
     return [];
   });
 }

@@ -42,12 +42,12 @@ export function openPractice(name: ExerciseName, scenario: Scenario, quill: Quil
   const trial = write('trial.begun', { after: null });
   write('engine.as-it-stands', {
     replaces: null,
-    head: 'off',
+    head: engine.lash ? 'on' : 'off',
     plugHole: true,
     wheel: base.ring.ring !== 'rim',
     indicator: true,
     lifter: LIFTER[engine.lifter.kind] ?? base.lifter,
-    springs: SPRINGS[engine.lifter.kind],
+    springs: engine.lash ? 'valve' : SPRINGS[engine.lifter.kind],
     drive: base.drive,
   });
   write('card.entered', { replaces: null, ...base.card });

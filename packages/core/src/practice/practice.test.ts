@@ -6,7 +6,7 @@ import { book } from '../testing/book';
 import { practising } from '../testing/practising';
 import { STOP_DEPTH, againstStop, dialZeroed, pistonBelow, room, wheelTurned } from '../simulation/whole-engine';
 import { adviceFor } from './coach';
-import { EXERCISES, EXERCISE_NAMES, makeScenario } from './exercises';
+import { EXERCISES, EXERCISE_NAMES, PRACTICE_LASH, makeScenario } from './exercises';
 import { PRACTICE_SIX, baseOf } from './scenario';
 
 const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -69,6 +69,38 @@ describe('an exercise', () => {
       expect(rows).toMatchObject([{ right: true }]);
       expect(readings.map(({ judgement }) => judgement)).toEqual(Array(4).fill('helped'));
       expect(score).toBe(100);
+    }
+  });
+
+  test.each(['partner', 'firing'] as const)(
+    'valves that are set %s and looked at again are worth everything',
+    (order) => {
+      for (const seed of [1, 2, 3]) {
+        const job = practising('lash-partner', makeScenario('lash-partner', PRACTICE_SIX, seed));
+        job.lash(order);
+        const { score, rows, readings } = job.debrief();
+        expect(rows.map(({ right }) => right)).toEqual([true, true]);
+        expect(readings).toHaveLength(24);
+        expect(score).toBe(100);
+      }
+    },
+  );
+
+  test('set with the crank somewhere else, valves stand on their lobes: they come out loose, and each is told so', () => {
+    const job = practising('lash-partner', makeScenario('lash-partner', PRACTICE_SIX, 4));
+    job.lash('firing', 200);
+    const { rows, readings, score } = job.debrief();
+    expect(rows[0]?.right).toBe(false);
+    expect(readings.filter(({ judgement }) => judgement === 'spoiled').length).toBeGreaterThan(0);
+    expect(score).toBeLessThan(80);
+  });
+
+  test('the valve that ticks is the one that was set on its ramp: found by measuring, whichever it is', () => {
+    for (const seed of SEEDS) {
+      const scenario = makeScenario('loose-valve', PRACTICE_SIX, seed);
+      const { loose, gaps } = scenario.engine.lash ?? {};
+      const off = Object.entries(gaps ?? {}).filter(([, gap]) => Math.abs(gap - PRACTICE_LASH) > 1e-9);
+      expect(off.map(([name]) => name)).toEqual([`${loose?.cylinder} ${loose?.valve}`]);
     }
   });
 

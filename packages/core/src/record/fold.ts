@@ -167,14 +167,6 @@ export function fold(entries: readonly Entry[]): Build | null {
     gaps: sortById(gaps.get(entry.id) ?? []),
     accepted: inOrder(accepted.get(entry.id) ?? [], (body) => body.replaces),
   }));
-  const lashBegun = inOrder(all('lash.begun'), (body) => body.after);
-  const lashIds = new Set(lashBegun.map((entry) => entry.id));
-  const lashTaken = all('lash.taken').filter(({ id, body }) => {
-    const lost = !lashIds.has(body.job);
-    if (lost) unlinked.set(id, 'It belongs to a setting of the lash that has been undone or is not in the logbook.');
-    return !lost;
-  });
-  const lashByJob = groupBy(lashTaken, (entry) => entry.body.job);
   const card = lastOf(all('card.entered'), (body) => body.replaces);
   const signature = lastOf(all('build.signed'), (body) => body.after);
 
@@ -197,7 +189,7 @@ export function fold(entries: readonly Entry[]): Build | null {
     rockers: lastOf(all('rockers.set-up'), (body) => body.replaces),
     rockerTrials: sortById(all('rocker.tried')),
     pushrods: groupBy(unreplaced(all('pushrod.measured')), (entry) => entry.body.valve),
-    lashJobs: lashBegun.map((begun) => ({ begun, taken: sortById(lashByJob.get(begun.id) ?? []) })),
+    lashJobs: lashJobsOf(all('lash.begun'), all('lash.taken'), unlinked),
     signChecks: lastOfEach(all('sign.checked'), (entry) => entry.body.check),
     signature,
     reopened: (signature && all('build.reopened').find(({ body }) => body.signature === signature.id)) ?? null,
@@ -210,6 +202,23 @@ export function fold(entries: readonly Entry[]): Build | null {
     unlinked,
     entryCount: entries.length,
   };
+}
+
+/** Every setting of the valves with what was taken in it; what belongs to none is named. */
+function lashJobsOf(
+  begun: readonly EntryOf<'lash.begun'>[],
+  taken: readonly EntryOf<'lash.taken'>[],
+  unlinked: Map<string, string>,
+): LashJob[] {
+  const byJob = groupBy(taken, (entry) => entry.body.job);
+  const jobs = inOrder(begun, (body) => body.after).map((entry) => ({
+    begun: entry,
+    taken: sortById(byJob.get(entry.id) ?? []),
+  }));
+  for (const { begun: known } of jobs) byJob.delete(known.id);
+  for (const { id } of [...byJob.values()].flat())
+    unlinked.set(id, 'It belongs to a setting of the lash that has been undone or is not in the logbook.');
+  return jobs;
 }
 
 const voidedPointsOf = (entries: readonly EntryOf<'trace.points-voided'>[]): Build['voidedPoints'] =>

@@ -1,5 +1,5 @@
 import { ringPosition } from '../crank/wheel';
-import type { Entry } from '../record/entry';
+import type { Entry, EntryOf } from '../record/entry';
 import { fold } from '../record/fold';
 import { methodOf } from '../findings/readings/read-rounds';
 import { figureOfReading } from '../findings/readings/round-trouble';
@@ -132,48 +132,53 @@ export function readingsTable(entries: readonly Entry[]): ReadingRow[] {
           'ring position (crank degrees)': at,
         }));
       }
-      case 'rocker.tried': {
-        const { cylinder, valve, length, lift, pattern, offset } = entry.body;
-        const figures = [
-          ['length tried', length],
-          ['lift at the valve', lift],
-          ['width of the pattern', pattern],
-          ['pattern from the middle', offset],
-        ] as const;
-        return figures.flatMap(([shows, figure]) =>
-          figure === undefined ? [] : [{ ...common, kind: 'rocker', cylinder, valve, shows, 'figure (mm)': figure }],
-        );
-      }
-      case 'pushrod.measured': {
-        const { valve, length } = entry.body;
-        return [{ ...common, kind: 'pushrod', valve, shows: 'length at zero lash', 'figure (mm)': length }];
-      }
-      case 'lash.taken': {
-        const { cylinder, valve, found, set, turns, at } = entry.body;
-        const figures = [
-          ['lash found', found],
-          ['lash set', set],
-          ['turns past zero lash', turns],
-        ] as const;
-        return figures.flatMap(([shows, figure]) =>
-          figure === undefined
-            ? []
-            : [
-                {
-                  ...common,
-                  kind: 'lash',
-                  cylinder,
-                  valve,
-                  ...(shows === 'turns past zero lash'
-                    ? { shows: `${figure} ${shows}` }
-                    : { shows, 'figure (mm)': figure }),
-                  'ring position (crank degrees)': at ?? '',
-                },
-              ],
-        );
-      }
+      case 'rocker.tried':
+      case 'pushrod.measured':
+      case 'lash.taken':
+        return valveTrainRows(entry, common);
       default:
         return [];
     }
   });
+}
+
+/** What was found, set and tried at the valves: a row for each figure. */
+function valveTrainRows(
+  entry: EntryOf<'rocker.tried' | 'pushrod.measured' | 'lash.taken'>,
+  common: ReadingRow,
+): ReadingRow[] {
+  const rows = (
+    kind: string,
+    more: Partial<ReadingRow>,
+    figures: readonly (readonly [shows: string, figure: number | undefined])[],
+  ): ReadingRow[] =>
+    figures.flatMap(([shows, figure]) =>
+      figure === undefined ? [] : [{ ...common, ...more, kind, shows, 'figure (mm)': figure }],
+    );
+  switch (entry.kind) {
+    case 'rocker.tried': {
+      const { cylinder, valve, length, lift, pattern, offset } = entry.body;
+      return rows('rocker', { cylinder, valve }, [
+        ['length tried', length],
+        ['lift at the valve', lift],
+        ['width of the pattern', pattern],
+        ['pattern from the middle', offset],
+      ]);
+    }
+    case 'pushrod.measured':
+      return rows('pushrod', { valve: entry.body.valve }, [['length at zero lash', entry.body.length]]);
+    case 'lash.taken': {
+      const { cylinder, valve, found, set, turns, at } = entry.body;
+      const where = { cylinder, valve, 'ring position (crank degrees)': at ?? '' };
+      const turned =
+        turns === undefined ? [] : [{ ...common, ...where, kind: 'lash', shows: `${turns} turns past zero lash` }];
+      return [
+        ...rows('lash', where, [
+          ['lash found', found],
+          ['lash set', set],
+        ]),
+        ...turned,
+      ];
+    }
+  }
 }

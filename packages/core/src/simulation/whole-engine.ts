@@ -3,6 +3,7 @@ import type { Rotation } from '../crank/rotation';
 import { type SliderCrank, crankAngleAtDrop, pistonDrop } from '../crank/slider-crank';
 import { type WheelReading, type WheelRing, readingAt } from '../crank/wheel';
 import { wrap360, wrap180 } from '../units/angle';
+import type { LashStand, LashWorld } from './lash-world';
 import { type CamStand, type DrivenCam, type PerValve, STRIDE, follow, lobeLift, standAt } from './follow';
 
 /** A whole engine that does not exist: crank, cam, wheel, and what is wrong with them. Lengths mm, angles crank degrees. */
@@ -17,6 +18,8 @@ export interface WholeEngine extends DrivenCam {
     readonly fires: Readonly<Record<number, number>>;
     readonly worn: { readonly cylinder: number; readonly valve: Valve; readonly by: number };
   };
+  /** Valves whose lash can be felt and set. */
+  readonly lash?: LashWorld;
   /** A wheel that is not tight: turned so far after it was set, it has slipped by so much. */
   readonly slips: { readonly after: number; readonly by: number } | null;
 }
@@ -39,6 +42,8 @@ export interface Stand extends CamStand {
     /** Travel at which it shows 0, mm. */
     readonly zero: number;
   };
+  /** Of an engine whose valves can be set. */
+  readonly lash?: LashStand;
   /** Turned since the wheel was set last, either way. */
   readonly turned: number;
   readonly slipped: boolean;
@@ -48,6 +53,8 @@ export interface Stand extends CamStand {
 
 /** Where the stop of the practice engine holds the piston, mm below the top: 0.200 in, well before it. From memory. */
 export const STOP_DEPTH = 5.08;
+/** The blade that is taken up first, mm: 0.010 in. */
+const FIRST_BLADE = 0.254;
 const EXACT = 1e-9;
 
 /** The engine as it is met: crank somewhere down, dial on the intake. */
@@ -59,6 +66,7 @@ export function met(engine: WholeEngine, advance: PerValve, mount: number, crank
     mount,
     stop: null,
     dial: { on: 'intake', zero: at.lifted.intake },
+    ...(engine.lash ? { lash: { gaps: engine.lash.gaps, blade: FIRST_BLADE } } : {}),
     turned: 0,
     slipped: false,
     run: 0,

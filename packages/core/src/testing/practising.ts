@@ -8,7 +8,7 @@ import { MM_PER_INCH } from '../units/length';
 import type { Valve } from '../cam/card';
 import { type Cause } from '../practice/causes';
 import { type Debrief, debrief } from '../practice/debrief';
-import type { ExerciseName } from '../practice/exercises';
+import { type ExerciseName, PRACTICE_LASH } from '../practice/exercises';
 import { openPractice } from '../practice/opening';
 import type { Scenario } from '../practice/scenario';
 import {
@@ -28,6 +28,7 @@ import {
   withStop,
   withoutStop,
 } from '../simulation/whole-engine';
+import { BLADE_STEP, bladeSlides, bladeTaken, setToBlade } from '../simulation/valve-lash';
 import { id } from './book';
 
 /** A builder at a practice engine, who turns it, looks, and writes down what he sees. */
@@ -79,6 +80,38 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
     stand: () => stand,
     look: () => ({ ...room(engine, stand), dial: dialShows(engine, stand), wheel: wheel() }),
     put: (change: (stand: Stand) => Stand): void => void (stand = change(stand)),
+    /** Sets every valve where the order says, with blades, and goes round again; `lost` turns the crank on from where it should be. */
+    lash: (order: BodyOf<'lash.begun'>['order'], lost = 0): void => {
+      const wanted = { kind: 'lash', intake: PRACTICE_LASH, exhaust: PRACTICE_LASH } as const;
+      const job = write('lash.begun', { after: null, order, engine: 'cold', wanted });
+      for (let steps = 0; steps < 60; steps += 1) {
+        const { job: now } = report().lash;
+        if (!now?.next) return;
+        const { cylinder, valve, stop } = now.next;
+        const at = now.stops[stop]?.at ?? 0;
+        // Cylinder 1 fires at −360 of its cycle.
+        turn((((at - 360 + lost - stand.crank) % 720) + 720) % 720);
+        while ((stand.dial.cylinder ?? 1) !== cylinder) stand = dialMovedOn(engine, stand);
+        stand = dialPut(engine, stand, valve);
+        const own = now.valves.find((each) => each.cylinder === cylinder && each.valve === valve);
+        const set = own?.state !== 'set';
+        if (set) {
+          stand = bladeTaken(stand, Math.round((PRACTICE_LASH - (stand.lash?.blade ?? 0)) / BLADE_STEP));
+          stand = setToBlade(engine, stand);
+        }
+        // The thickest that slides.
+        stand = bladeTaken(stand, 40);
+        while (!bladeSlides(engine, stand) && (stand.lash?.blade ?? 0) > BLADE_STEP + 1e-9)
+          stand = bladeTaken(stand, -1);
+        write('lash.taken', {
+          job,
+          cylinder,
+          valve,
+          ...(now.stops[stop]?.ring === null ? {} : { at }),
+          ...(set ? { set: PRACTICE_LASH } : { found: stand.lash?.blade ?? 0 }),
+        });
+      }
+    },
     /** Finds TDC by the stop, sets the wheel, proves it. */
     findTdc: (): void => {
       const zero = write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });

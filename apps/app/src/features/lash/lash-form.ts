@@ -39,27 +39,33 @@ function shown(mm: number | null | undefined, units: LengthUnit): string {
  * The form as it is met: what was typed, else as it was set the last time at that temperature, else what the card or this engine's own
  * growth gives.
  */
-export function lashForm(draft: Readonly<Record<string, string>>, { lash, prepare, build }: Report): LashForm {
-  const { proposal, job } = lash;
+export function lashForm(draft: Readonly<Record<string, string>>, report: Report): LashForm {
+  const { lash, build } = report;
+  const { job, proposal } = lash;
   const { units } = build;
-  const isHydraulic = prepare.asItStands?.lifter === 'hydraulic';
-  const kind = draft.kind ?? job?.wanted.kind ?? (isHydraulic ? 'preload' : 'lash');
-  const printedHotOnly = proposal.cold.intake === null && proposal.hot.intake !== null;
-  const engine = draft.engine ?? job?.engine ?? (printedHotOnly ? 'hot' : 'cold');
-  const at = engine === 'hot' ? 'hot' : 'cold';
-  const before = job?.engine === at && job.wanted.kind === 'lash' ? job.wanted : null;
+  const engine = (draft.engine ?? usualEngine(lash)) === 'hot' ? 'hot' : 'cold';
+  const before = job?.engine === engine && job.wanted.kind === 'lash' ? job.wanted : null;
   const preload = job?.wanted.kind === 'preload' ? job.wanted : null;
   return {
-    kind: kind === 'preload' ? 'preload' : 'lash',
-    engine: at,
+    kind: (draft.kind ?? usualKind(report)) === 'preload' ? 'preload' : 'lash',
+    engine,
     // What stands there for one temperature is no answer for the other.
-    intake: draft[`intake-${at}`] ?? shown(before?.intake ?? proposal[at].intake, units),
-    exhaust: draft[`exhaust-${at}`] ?? shown(before?.exhaust ?? proposal[at].exhaust, units),
+    intake: draft[`intake-${engine}`] ?? shown(before?.intake ?? proposal[engine].intake, units),
+    exhaust: draft[`exhaust-${engine}`] ?? shown(before?.exhaust ?? proposal[engine].exhaust, units),
     noGo: draft.noGo ?? shown(before ? before.noGo : USUAL_STEP[units], units),
-    turns: draft.turns ?? (preload ? String(preload.turns) : ''),
+    turns: draft.turns ?? String(preload?.turns ?? ''),
     pitch: draft.pitch ?? shown(preload?.pitch, units),
   };
 }
+
+/** As the last time; else as the card's only figure is meant. */
+function usualEngine({ job, proposal }: Report['lash']): string {
+  const printedHotOnly = proposal.cold.intake === null && proposal.hot.intake !== null;
+  return job?.engine ?? (printedHotOnly ? 'hot' : 'cold');
+}
+
+const usualKind = ({ lash, prepare }: Report): string =>
+  lash.job?.wanted.kind ?? (prepare.asItStands?.lifter === 'hydraulic' ? 'preload' : 'lash');
 
 /** What the form says, or what is wrong with which field. */
 export function readLash(form: LashForm, units: LengthUnit): ReadLash {

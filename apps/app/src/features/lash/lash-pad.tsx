@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { formatLength } from '@yosoku/core/units/length';
 import { LengthKeypad } from '@/forms/keypad';
@@ -18,6 +19,8 @@ const MEANING_CHOICES = [
 ] as const;
 const MOST_LASH = 5;
 const DIGITS = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.'] as const;
+
+type Figure = ReturnType<typeof useLengthEntry>;
 
 interface Task {
   readonly label: string;
@@ -72,16 +75,13 @@ export function LashPad(props: PadProps) {
   const { id, units } = report.build;
   const entry = useLengthEntry(`${id}/lash-figure`, units);
   const wide = useWide();
-  const { parsed, mm } = entry;
-  const tooMuch = mm !== null && mm > MOST_LASH;
-  const trouble = parsed && !parsed.ok ? parsed.message : tooMuch ? 'No valve has so much lash. Check the unit.' : null;
-  const [task, other] = tasksOf(props, trouble ? null : mm, units);
+  const trouble = troubleOf(entry);
+  const [task, other] = tasksOf(props, trouble ? null : entry.mm, units);
   const record = ({ act }: Task): void => {
     if (trouble || !act) return;
     act();
     entry.clear();
   };
-  const nothing = trouble !== null || (entry.text !== '' && mm === null);
   useShortcuts({
     ...Object.fromEntries(DIGITS.map((key) => [key, () => entry.press(key)])),
     Backspace: () => entry.press('back'),
@@ -91,60 +91,81 @@ export function LashPad(props: PadProps) {
     u: () => undo?.(),
     n: onNext,
   });
-  const name = `${own.valve === 'intake' ? 'Intake' : 'Exhaust'} of cylinder ${own.cylinder}`;
-  const label = lash.meaning === 'set' ? `${name}, set to` : `${name}, found at (or nothing)`;
-  const short = lash.meaning === 'set' ? 'Set to' : 'Found at, if measured';
-  const echo = trouble ?? (parsed?.ok ? parsed.understood : label);
-  const meaning = (
-    <View className="w-[168px]">
-      <Choice
-        testID="meaning"
-        label="What is typed"
-        hideLabel
-        options={MEANING_CHOICES}
-        value={lash.meaning}
-        onChange={(next: Meaning) => lash.mean(next)}
-      />
-    </View>
-  );
   const keys = (
     <View>
       {other ? (
         <QuietButton testID="leave" label={other.label} disabled={other.act === null} onPress={() => record(other)} />
       ) : null}
-      <PrimaryButton testID="record" label={task.label} disabled={nothing} onPress={() => record(task)} />
+      <PrimaryButton testID="record" label={task.label} disabled={trouble !== null} onPress={() => record(task)} />
     </View>
   );
-  if (wide)
-    return (
-      <View className="gap-2 pt-3">
-        <View className="flex-row items-end gap-4">
-          {meaning}
-          <View className="w-[170px]">
-            <TextField
-              testID="reading"
-              label={short}
-              value={entry.text}
-              inputMode="decimal"
-              onChange={entry.type}
-              error={trouble ?? undefined}
-              echo={parsed?.ok ? parsed.understood : undefined}
-            />
-          </View>
-          <View className="shrink grow basis-0">{keys}</View>
+  const parts: PartsProps = { entry, lash, own, trouble, keys, undo };
+  return wide ? <AtTheBench {...parts} /> : <UnderTheThumb {...parts} />;
+}
+
+/** What is wrong with what stands there, or null. */
+function troubleOf({ parsed, mm }: Figure): string | null {
+  if (parsed && !parsed.ok) return parsed.message;
+  return mm !== null && mm > MOST_LASH ? 'No valve has so much lash. Check the unit.' : null;
+}
+
+interface PartsProps {
+  readonly entry: Figure;
+  readonly lash: LashEntry;
+  readonly own: LashValve;
+  readonly trouble: string | null;
+  readonly keys: ReactNode;
+  readonly undo: (() => void) | null;
+}
+
+const MeaningChoice = ({ lash }: { readonly lash: LashEntry }) => (
+  <View className="w-[168px]">
+    <Choice
+      testID="meaning"
+      label="What is typed"
+      hideLabel
+      options={MEANING_CHOICES}
+      value={lash.meaning}
+      onChange={(next: Meaning) => lash.mean(next)}
+    />
+  </View>
+);
+
+function AtTheBench({ entry, lash, trouble, keys, undo }: PartsProps) {
+  return (
+    <View className="gap-2 pt-3">
+      <View className="flex-row items-end gap-4">
+        <MeaningChoice lash={lash} />
+        <View className="w-[170px]">
+          <TextField
+            testID="reading"
+            label={lash.meaning === 'set' ? 'Set to' : 'Found at, if measured'}
+            value={entry.text}
+            inputMode="decimal"
+            onChange={entry.type}
+            error={trouble ?? undefined}
+            echo={entry.parsed?.ok ? entry.parsed.understood : undefined}
+          />
         </View>
-        <View className="flex-row items-center justify-between gap-3">
-          <Words look="soft" className="shrink">
-            Enter records · L leaves it as found · S found, or set to · U undo · N next station
-          </Words>
-          <UndoButton undo={undo} />
-        </View>
+        <View className="shrink grow basis-0">{keys}</View>
       </View>
-    );
+      <View className="flex-row items-center justify-between gap-3">
+        <Words look="soft" className="shrink">
+          Enter records · L leaves it as found · S found, or set to · U undo · N next station
+        </Words>
+        <UndoButton undo={undo} />
+      </View>
+    </View>
+  );
+}
+
+function UnderTheThumb({ entry, lash, own, trouble, keys, undo }: PartsProps) {
+  const name = `${own.valve === 'intake' ? 'Intake' : 'Exhaust'} of cylinder ${own.cylinder}`;
+  const label = lash.meaning === 'set' ? `${name}, set to` : `${name}, found at (or nothing)`;
   return (
     <View>
       <View className="min-h-[56px] flex-row items-center justify-between gap-3 border-t border-hairline px-4 py-1">
-        {meaning}
+        <MeaningChoice lash={lash} />
         <View className="shrink items-end">
           <Words look="figure" testID="length-echo" className="font-figures-bold text-[34px] leading-[38px]">
             {entry.text || '–'}
@@ -158,7 +179,7 @@ export function LashPad(props: PadProps) {
         testID="lash-echo"
         className="px-4 pb-1"
       >
-        {echo}
+        {trouble ?? (entry.parsed?.ok ? entry.parsed.understood : label)}
       </Words>
       <LengthKeypad onKey={entry.press} onUndo={undo} />
       {keys}

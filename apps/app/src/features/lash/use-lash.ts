@@ -9,8 +9,7 @@ export type LashJob = NonNullable<Report['lash']['job']>;
 export type LashValve = LashJob['valves'][number];
 
 /** What stands on the keypad: what was found before anything was turned, or what it was set to. */
-export const MEANINGS = ['found', 'set'] as const;
-export type Meaning = (typeof MEANINGS)[number];
+export type Meaning = 'found' | 'set';
 
 /** The valve that is at hand: the next one of the order, or another that was pressed. */
 export function useLash(job: LashJob) {

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { END_PLAY, judgeEndPlay } from '@yosoku/core/prepare/end-play';
+import { END_PLAY, type PlayMeasured, judgeEndPlay } from '@yosoku/core/prepare/end-play';
 import { formatLength, typedLength } from '@yosoku/core/units/length';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
 import { drafted, draftDone } from '@/store/drafts-slice';
@@ -46,39 +46,30 @@ function useEndPlay() {
   };
 }
 
+/** What was typed, as it is written into the logbook; null while it is none. */
+function measuredOf({ thrust, play, wanted, returns, gasket }: ReturnType<typeof useEndPlay>): PlayMeasured | null {
+  if (play.state !== 'good' || wanted.state === 'wrong') return null;
+  return {
+    thrust,
+    play: play.mm,
+    ...(wanted.state === 'good' ? { wanted: wanted.mm } : {}),
+    ...(returns === undefined ? {} : { returns }),
+    ...(gasket === undefined || thrust === 'plate' ? {} : { gasket }),
+  };
+}
+
 /** The cam's end play as measured, against what is wanted or usual for what holds it, and what to take off or to add. */
 export function EndPlay() {
   const { report, write } = useStation();
   const { prepare } = report;
   const form = useEndPlay();
-  const { units, thrust, play, wanted, returns, gasket, change } = form;
-  const measured =
-    play.state === 'good' && wanted.state !== 'wrong'
-      ? {
-          thrust,
-          play: play.mm,
-          ...(wanted.state === 'good' ? { wanted: wanted.mm } : {}),
-          ...(returns === undefined ? {} : { returns }),
-          ...(gasket === undefined || thrust === 'plate' ? {} : { gasket }),
-        }
-      : null;
+  const { units, thrust, change } = form;
+  const measured = measuredOf(form);
   const keep = (): void => {
     if (!measured) return;
     write('end-play.measured', { replaces: prepare.endPlay?.entry ?? null, ...measured });
     form.done();
   };
-  const { from, to } = END_PLAY[thrust];
-  const question = (name: 'returns' | 'gasket', label: string, said: boolean | undefined) => (
-    <View className="wide:grow wide:basis-0">
-      <Choice
-        testID={`end-play-${name}`}
-        label={label}
-        options={YES_NO}
-        value={said === undefined ? undefined : said ? 'yes' : 'no'}
-        onChange={(value) => change({ [name]: value })}
-      />
-    </View>
-  );
   return (
     <View className="gap-3 pt-1">
       {prepare.endPlay ? (
@@ -92,38 +83,65 @@ export function EndPlay() {
         value={thrust}
         onChange={(value) => change({ thrust: value })}
       />
-      <View className="flex-row flex-wrap gap-x-4 gap-y-3">
-        <View className="grow basis-[150px]">
-          <LengthField
-            testID="end-play"
-            label="End play"
-            text={form.text}
-            typed={play}
-            hint={`Usual: ${formatLength(from, units)} to ${formatLength(to, units)}.`}
-            onChange={(text) => change({ text })}
-            onSubmit={keep}
-          />
-        </View>
-        <View className="grow basis-[150px]">
-          <LengthField
-            testID="end-play-wanted"
-            label="Wanted by its maker"
-            text={form.wantedText}
-            typed={wanted}
-            hint="Nothing: what is usual."
-            onChange={(text) => change({ wanted: text })}
-            onSubmit={keep}
-          />
-        </View>
-      </View>
+      <PlayFields form={form} onSubmit={keep} />
       <View className="gap-3 wide:flex-row">
-        {question('returns', 'Let go, does the needle come back to 0?', returns)}
-        {thrust === 'button' ? question('gasket', 'Cover on, gasket in, every bolt?', gasket) : null}
+        <Question form={form} name="returns" label="Let go, does the needle come back to 0?" />
+        {thrust === 'button' ? <Question form={form} name="gasket" label="Cover on, gasket in, every bolt?" /> : null}
       </View>
       {measured ? <Words testID="end-play-so-far">{judgeEndPlay(measured, units).words}</Words> : null}
       <View className="items-start">
         <QuietButton testID="end-play-keep" label="Save end play" disabled={!measured} onPress={keep} />
       </View>
+    </View>
+  );
+}
+
+interface PartProps {
+  readonly form: ReturnType<typeof useEndPlay>;
+}
+
+function PlayFields({ form, onSubmit }: PartProps & { readonly onSubmit: () => void }) {
+  const { units, thrust, play, wanted, change } = form;
+  const { from, to } = END_PLAY[thrust];
+  return (
+    <View className="flex-row flex-wrap gap-x-4 gap-y-3">
+      <View className="grow basis-[150px]">
+        <LengthField
+          testID="end-play"
+          label="End play"
+          text={form.text}
+          typed={play}
+          hint={`Usual: ${formatLength(from, units)} to ${formatLength(to, units)}.`}
+          onChange={(text) => change({ text })}
+          onSubmit={onSubmit}
+        />
+      </View>
+      <View className="grow basis-[150px]">
+        <LengthField
+          testID="end-play-wanted"
+          label="Wanted by its maker"
+          text={form.wantedText}
+          typed={wanted}
+          hint="Nothing: what is usual."
+          onChange={(text) => change({ wanted: text })}
+          onSubmit={onSubmit}
+        />
+      </View>
+    </View>
+  );
+}
+
+function Question({ form, name, label }: PartProps & { readonly name: 'returns' | 'gasket'; readonly label: string }) {
+  const said = form[name];
+  return (
+    <View className="wide:grow wide:basis-0">
+      <Choice
+        testID={`end-play-${name}`}
+        label={label}
+        options={YES_NO}
+        value={said === undefined ? undefined : said ? 'yes' : 'no'}
+        onChange={(value) => form.change({ [name]: value })}
+      />
     </View>
   );
 }

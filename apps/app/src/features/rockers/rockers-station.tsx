@@ -63,10 +63,8 @@ export function RockersStation() {
 const SIDE = 16;
 
 function RockerValve({ finding, isClosed }: { readonly finding: Finding; readonly isClosed: boolean }) {
-  const { rockers } = useStation().report;
-  const wide = useWide();
-  const { valve, words, trials, arm, path, lift, ratio, order, problem, chosen, theory } = finding;
-  const name = valve === 'intake' ? 'Intake' : 'Exhaust';
+  const { valve, words, order, problem, theory } = finding;
+  const name = NAMES[valve];
   return (
     <View className="gap-3 border-t border-hairline pt-3">
       <Words look="heading" level={2} tone={valve}>
@@ -77,28 +75,7 @@ function RockerValve({ finding, isClosed }: { readonly finding: Finding; readonl
       ) : (
         <Words testID={`rocker-words-${valve}`}>{words}</Words>
       )}
-      {arm && path !== null && lift !== null && ratio !== null && rockers.arm !== null ? (
-        <PictureBeside
-          picture={(width) => (
-            <RockerPicture
-              arm={arm}
-              path={path}
-              lift={lift}
-              ratio={ratio}
-              length={rockers.arm ?? 1}
-              tip={rockers.tip}
-              offset={trials.at(-1)?.offset ?? 0}
-              valve={valve}
-              width={Math.min(width - (wide ? 0 : 2 * SIDE), 420)}
-              description={`${name}: the arm closed, half open and open, as it stood in the last trial; the roller’s path across the tip. ${words}`}
-            />
-          )}
-        >
-          <Trials trials={trials} valve={valve} />
-        </PictureBeside>
-      ) : (
-        <Trials trials={trials} valve={valve} />
-      )}
+      <Geometry finding={finding} />
       {order ? (
         <View className="gap-2">
           <Words look="sentence" testID={`pushrod-words-${valve}`}>
@@ -109,33 +86,79 @@ function RockerValve({ finding, isClosed }: { readonly finding: Finding; readonl
           ))}
         </View>
       ) : null}
-      {theory.length === 0 ? null : (
-        <View className="gap-1" testID={`theory-${valve}`}>
-          <Words look="label">Lift at the valve, by lobe, ratio and lash</Words>
-          {theory.map((each) => (
-            <Words key={each.cylinder} tone={each.right ? 'ink' : 'danger'}>
-              {each.words}
-            </Words>
-          ))}
-        </View>
-      )}
-      {isClosed ? null : (
-        <>
-          {chosen === null && order === null ? <RockerTrial finding={finding} /> : null}
-          {chosen !== null && order === null ? <PushrodOrder finding={finding} /> : null}
-          {chosen === null && order === null ? (
-            <More testID={`pushrod-more-${valve}`} label={`Length of the ${valve} pushrods to order`}>
-              <PushrodOrder finding={finding} />
-            </More>
-          ) : (
-            <More testID={`trial-more-${valve}`} label={`Another trial, or another length, ${valve}`}>
-              <RockerTrial finding={finding} />
-              {order === null ? null : <PushrodOrder finding={finding} />}
-            </More>
-          )}
-        </>
-      )}
+      <Theory theory={theory} valve={valve} />
+      {isClosed ? null : <Entry finding={finding} />}
     </View>
+  );
+}
+
+const NAMES = { intake: 'Intake', exhaust: 'Exhaust' } as const;
+
+/** The arm as it stood in the last trial, beside all of them. */
+function Geometry({ finding }: { readonly finding: Finding }) {
+  const { rockers } = useStation().report;
+  const wide = useWide();
+  const { valve, words, trials, arm, path, lift, ratio } = finding;
+  const list = <Trials trials={trials} valve={valve} />;
+  if (!arm || path === null || lift === null || ratio === null || rockers.arm === null) return list;
+  const drawn = { arm, path, lift, ratio, length: rockers.arm, tip: rockers.tip, valve };
+  return (
+    <PictureBeside
+      picture={(width) => (
+        <RockerPicture
+          {...drawn}
+          offset={trials.at(-1)?.offset ?? 0}
+          width={Math.min(width - (wide ? 0 : 2 * SIDE), 420)}
+          description={`${NAMES[valve]}: the arm closed, half open and open, as it stood in the last trial; the roller’s path across the tip. ${words}`}
+        />
+      )}
+    >
+      {list}
+    </PictureBeside>
+  );
+}
+
+/** What every valve lifts, against what lobe, ratio and lash make of it. */
+function Theory({ theory, valve }: Pick<Finding, 'theory' | 'valve'>) {
+  if (theory.length === 0) return null;
+  return (
+    <View className="gap-1" testID={`theory-${valve}`}>
+      <Words look="label">Lift at the valve, by lobe, ratio and lash</Words>
+      {theory.map((each) => (
+        <Words key={each.cylinder} tone={each.right ? 'ink' : 'danger'}>
+          {each.words}
+        </Words>
+      ))}
+    </View>
+  );
+}
+
+/** What comes next is open; the rest is folded away. */
+function Entry({ finding }: { readonly finding: Finding }) {
+  const { valve, chosen, order } = finding;
+  const trial = <RockerTrial finding={finding} />;
+  const length = <PushrodOrder finding={finding} />;
+  if (order)
+    return (
+      <More testID={`trial-more-${valve}`} label={`Another trial, or another length, ${valve}`}>
+        {trial}
+        {length}
+      </More>
+    );
+  return chosen === null ? (
+    <>
+      {trial}
+      <More testID={`pushrod-more-${valve}`} label={`Length of the ${valve} pushrods to order`}>
+        {length}
+      </More>
+    </>
+  ) : (
+    <>
+      {length}
+      <More testID={`trial-more-${valve}`} label={`Another trial, ${valve}`}>
+        {trial}
+      </More>
+    </>
   );
 }
 
