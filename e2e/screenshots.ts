@@ -27,18 +27,18 @@ const PHONE_VIEWS: readonly View[] = [
   { file: 'decide', at: ['Kestrel', 'decide'] },
   { file: 'what-if', at: ['Gannet', 'what-if'] },
   { file: 'move', at: ['Gannet', 'move'] },
-  { file: 'prove', at: ['Lark', 'prove'] },
+  { file: 'lash', at: ['Sorrel', 'lash'] },
   { file: 'sign', at: ['Kestrel', 'sign'] },
   { file: 'sheet', at: ['Lark', 'sheet'] },
   { file: 'practice', at: '/practice?begin=from-bare&seed=5' },
 ];
 const WIDE_VIEWS: readonly View[] = [
-  { file: 'zero', at: ['Old Tarn', 'zero'] },
   { file: 'practice', at: '/practice?begin=centreline&seed=5' },
   { file: 'measured', at: ['Kestrel', 'read'] },
   { file: 'decide', at: ['Quarry', 'decide'] },
   { file: 'move', at: ['Gannet', 'move'] },
   { file: 'clear', at: ['Lark', 'clear'] },
+  { file: 'rockers', at: ['Sorrel', 'rockers'] },
 ];
 
 async function openView(browser: Browser, { at }: View): Promise<void> {
