@@ -95,7 +95,6 @@ export function deriveLash(build: Build, trials: readonly TrialFinding[], card: 
   const seats = known.ok ? known.seats : null;
   const firing = { order: engine.firingOrder, angles: engine.firingAngles };
   const orders = laidOut({ firing, seats });
-  const before = build.lashJobs.slice(0, -1);
   return {
     seats,
     problem: known.ok ? null : known.problem,
@@ -103,7 +102,7 @@ export function deriveLash(build: Build, trials: readonly TrialFinding[], card: 
     card: printed,
     growth: { intake: lashGrowth(build.lashJobs, 'intake'), exhaust: lashGrowth(build.lashJobs, 'exhaust') },
     effects: { intake: effectOf(seats?.intake, lash.intake), exhaust: effectOf(seats?.exhaust, lash.exhaust) },
-    job: last ? findJob(last, { orders, seats, firing, cylinders: engine.cylinders, before }) : null,
+    job: last ? findJob(last, { orders, seats, firing, cylinders: engine.cylinders }) : null,
     history: historyOf(build),
   };
 }
@@ -139,7 +138,6 @@ interface JobContext {
   readonly seats: Seats | null;
   readonly firing: Parameters<typeof firingTdcs>[0];
   readonly cylinders: number;
-  readonly before: readonly LashJob[];
 }
 
 function findJob(job: LashJob, context: JobContext): LashJobFinding {

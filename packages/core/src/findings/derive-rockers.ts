@@ -112,20 +112,38 @@ function valveOf(build: Build, trials: readonly TrialFinding[], card: CompletedC
     problem: found.ok ? null : found.problem,
     least: rocker && leastPath(rocker),
     trials: tried,
-    ...(rocker ? geometryOf(build, rocker, tried) : UNKNOWN_GEOMETRY),
+    ...(rocker ? geometryOf(build, valve, rocker, tried) : UNKNOWN_GEOMETRY),
     order: orderOf(build, valve),
     theory: liftTheory(build, card, valve),
   };
+}
+
+/** A posterior costs as much as all other deriving of a short logbook: kept with what it was made from. */
+const answered = new Map<Valve, { readonly from: string; readonly answers: readonly RightLength[] }>();
+type Mounting = 'stud' | 'shaft';
+
+function answersOnce(
+  valve: Valve,
+  rocker: Rocker,
+  mounted: Mounting,
+  sound: readonly TriedFinding[],
+): readonly RightLength[] {
+  const from = JSON.stringify([mounted, rocker, sound.map(({ length, pattern, seen }) => [length, pattern, seen])]);
+  const known = answered.get(valve);
+  if (known?.from === from) return known.answers;
+  const answers = rightLengths(rocker, mounted, sound);
+  answered.set(valve, { from, answers });
+  return answers;
 }
 
 type Geometry = Pick<RockerValve, 'answers' | 'next' | 'chosen' | 'arm' | 'path'>;
 const UNKNOWN_GEOMETRY: Geometry = { answers: [], next: null, chosen: null, arm: null, path: null };
 
 /** Where the right length lies by all trials, and how the arm stood in the last one. */
-function geometryOf({ rockers }: Build, rocker: Rocker, tried: readonly TriedFinding[]): Geometry {
+function geometryOf({ rockers }: Build, valve: Valve, rocker: Rocker, tried: readonly TriedFinding[]): Geometry {
   const isStud = rockers?.body.mounted === 'stud';
   const sound = tried.filter((each) => each.problem === null);
-  const answers = rightLengths(rocker, isStud ? 'stud' : 'shaft', sound);
+  const answers = answersOnce(valve, rocker, isStud ? 'stud' : 'shaft', sound);
   const chosen = sound.findLast(({ verdict }) => verdict === 'this-one' || verdict === 'this-one-by-pattern') ?? null;
   const [best] = answers;
   const last = sound.at(-1);

@@ -1,6 +1,7 @@
 import { VALVES, type Valve, noseAt } from '../cam/card';
 import { wrap720 } from '../cam/lobe';
 import { type Firing, firingTdcs } from '../crank/firing';
+import { crankDeg } from '../units/angle';
 import { fewestStops } from './fewest-stops';
 import { LEAST_CLEAR, type Seat, WANTED_CLEAR, clearOfRamp, cycleOf, restOf, wrapCycle } from './resting';
 
@@ -96,14 +97,19 @@ const LAY: Readonly<
       watched: null,
       fires: fired.find(({ after }) => Math.abs(after - at) < 1e-6)?.cylinder ?? null,
       valves: fired.flatMap((own) =>
-        VALVES.map((valve) => atStop(own, valve, at, seats)).filter((each) => {
-          const others = stops.map((other) => clearOfRamp(seats[each.valve], cycleOf(other, own.after)));
-          return each.clear === Math.max(...others);
-        }),
+        VALVES.filter((valve) => bestStop(stops, own, seats[valve]) === at).map((valve) =>
+          atStop(own, valve, at, seats),
+        ),
       ),
     }));
   },
 };
+
+/** The stop at which a valve stands furthest from its ramp; of two alike the first. */
+function bestStop(stops: readonly number[], { after }: Fired, seat: Seat): number | undefined {
+  const clears = stops.map((at) => clearOfRamp(seat, cycleOf(at, after)));
+  return stops[clears.indexOf(crankDeg(Math.max(...clears)))];
+}
 
 /** Of two stops a turn apart, a valve rests at the one that is further from its nose: the printed list, whatever the cam. */
 const firstOfTwo = ({ after }: Fired, valve: Valve): boolean =>

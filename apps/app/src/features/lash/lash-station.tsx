@@ -13,6 +13,7 @@ import { Afar } from '@/shell/afar';
 import { PictureBeside } from '@/shell/picture-beside';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
+import { Onward } from '@/steps/onward';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { More } from '@/ui/more';
@@ -107,7 +108,7 @@ function Setting({ job, onAnew }: { readonly job: LashJob; readonly onAnew: () =
     <StationBody
       footer={
         own === null ? (
-          <Done onNext={onward} />
+          <Onward label="On to Sign" onNext={onward} />
         ) : job.wanted.kind === 'lash' ? (
           <LashPad {...pad} own={own} />
         ) : (
@@ -208,19 +209,6 @@ function StopWheel({ entry: { stop }, size }: { readonly entry: LashEntry; reado
       {...figureOfReading(readingAt(build.wheel, Math.round(stop.ring)))}
       description={`The wheel at ${stop.place}.`}
     />
-  );
-}
-
-function Done({ onNext }: { readonly onNext: () => void }) {
-  const { undo } = useStation();
-  useShortcuts({ Enter: onNext, n: onNext, u: () => undo?.() });
-  return (
-    <View>
-      <View className="flex-row justify-end px-4 wide:px-0">
-        <UndoButton undo={undo} />
-      </View>
-      <PrimaryButton testID="next" label="On to Sign" onPress={onNext} />
-    </View>
   );
 }
 

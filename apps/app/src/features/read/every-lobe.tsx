@@ -13,13 +13,12 @@ import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
 import { useStationWidth } from '@/shell/use-station-width';
 import { Instruments } from '@/steps/instruments/instruments';
+import { Onward } from '@/steps/onward';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
-import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
-import { UndoButton } from '@/ui/undo-button';
-import { useShortcuts } from '@/ui/use-shortcuts';
 import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import { SITS_ON } from './choose-reading';
@@ -94,7 +93,11 @@ export function EveryLobe() {
   const at = choice.sitsOn === 'valve' ? 'valve' : 'lobe';
   const tables = (trials.at(-1)?.everyLobe ?? []).filter((table) => table.at === at);
   return (
-    <StationBody footer={lobe ? <LobePad reading={reading} lobe={lobe} /> : <AllRead onNext={reading.decide} />}>
+    <StationBody
+      footer={
+        lobe ? <LobePad reading={reading} lobe={lobe} /> : <Onward label="See the verdict" onNext={reading.decide} />
+      }
+    >
       <View className="gap-4 px-4 wide:px-0 pb-4 pt-4 wide:max-w-[760px]">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {reading.sentence}
@@ -166,19 +169,6 @@ function LobePad({ reading, lobe }: { readonly reading: Reading; readonly lobe: 
         onNext={reading.decide}
         trouble={entry.mm !== null && entry.mm > MOST ? 'No lobe lifts as much. Check the unit.' : null}
       />
-    </View>
-  );
-}
-
-function AllRead({ onNext }: { readonly onNext: () => void }) {
-  const { undo } = useStation();
-  useShortcuts({ Enter: onNext, n: onNext, u: () => undo?.() });
-  return (
-    <View>
-      <View className="flex-row justify-end px-4 wide:px-0">
-        <UndoButton undo={undo} />
-      </View>
-      <PrimaryButton testID="next" label="See the verdict" onPress={onNext} />
     </View>
   );
 }
