@@ -8,19 +8,8 @@ import { useAppDispatch, useAppSelector } from '@/store/store';
 import { useAwake } from '@/ui/awake';
 import { signalKept } from '@/ui/kept-signal';
 import { useReadBack } from '@/ui/voice';
+import { isHandsOn } from './hands-on';
 import type { Place } from './station-line';
-
-/** Where both hands are on the engine, and the screen must not go dark. */
-const HANDS_ON: ReadonlySet<Place> = new Set<Place>([
-  'zero',
-  'read',
-  'lobes',
-  'move',
-  'prove',
-  'clear',
-  'rockers',
-  'lash',
-]);
 
 /** What a station does for hands that are busy, whichever it is: stays awake, and makes itself heard when a reading is kept. */
 export function AtEngine({ here }: { readonly here: Place }) {
@@ -29,7 +18,7 @@ export function AtEngine({ here }: { readonly here: Place }) {
   const entries = useAppSelector((state) => selectEntries(state, id));
   const settings = useAppSelector(selectSettings);
   const readBack = useReadBack();
-  useAwake(HANDS_ON.has(here));
+  useAwake(isHandsOn(here));
   const dispatch = useAppDispatch();
   const shopId = useAppSelector((state) => state.session.account?.shopId);
   const { practice } = report.build;

@@ -1,8 +1,10 @@
+import { usePathname } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useClockOff } from '@/sync/clock';
 import { QuietButton } from '@/ui/buttons';
 import { Words } from '@/ui/words';
+import { isUnattended } from './hands-on';
 
 const HOUR_MS = 60 * 60_000;
 const DAYS = 48;
@@ -18,7 +20,9 @@ function offWords(by: number): string {
 export function ClockNotice() {
   const off = useClockOff();
   const [read, setRead] = useState(false);
-  if (off === 0 || read) return null;
+  // Nothing is written there, and nobody stands there to set it.
+  const unattended = isUnattended(usePathname());
+  if (off === 0 || read || unattended) return null;
   return (
     <View
       role="alert"

@@ -4,11 +4,10 @@ import { View } from 'react-native';
 import { useTooOld } from '@/sync/generation';
 import { QuietButton } from '@/ui/buttons';
 import { Words } from '@/ui/words';
+import { isHandsOn, isUnattended } from './hands-on';
 
 /** Looked for again this often, ms; a device at the engine may stay on for days. */
 const LOOK_MS = 30 * 60_000;
-/** Nobody is interrupted with his hands on the engine: it is offered between readings, on the other pages. */
-const HANDS_ON = /\/(zero|read|lobes|trace|move|prove|clear)$/;
 
 /** The version that waits to take over, and whether another window has let one take over already. */
 function useNewVersion() {
@@ -57,10 +56,16 @@ export function NewVersion() {
   const { waiting, replaced } = useNewVersion();
   const tooOld = useTooOld();
   const [taking, setTaking] = useState(false);
-  const handsOn = HANDS_ON.test(usePathname());
+  const path = usePathname();
+  // Between readings, on the other pages.
+  const handsOn = isHandsOn(path);
+  // Where nobody stands to take it, it is taken when it comes.
+  const unattended = isUnattended(path);
   useEffect(() => {
-    if (taking && replaced) location.reload();
-  }, [taking, replaced]);
+    if ((taking || unattended) && replaced) location.reload();
+    else if (unattended) waiting?.postMessage({ type: 'take-over' });
+  }, [taking, unattended, replaced, waiting]);
+  if (unattended) return null;
   if ((!waiting && !replaced && !tooOld) || (handsOn && !tooOld)) return null;
   const take = (): void => {
     if (waiting && !replaced) {
