@@ -6,7 +6,7 @@ import type { Problem } from '../problem';
 import type { BodyOf } from '../record/entry';
 import type { Build, LashJob } from '../record/fold';
 import { type LashChange, type LashEffect, compareLash, lashEffect } from '../valve-train/lash';
-import { type LashOrder, type LashStop, lashOrders } from '../valve-train/lash-orders';
+import { type LashOrder, type LashStop, lashOrders, restingStops } from '../valve-train/lash-orders';
 import { WANTED_CLEAR, clearOfRamp, cycleOf } from '../valve-train/resting';
 import type { TrialFinding } from './derive-trial';
 import { type LashGrowth, lashGrowth } from './lash-growth';
@@ -145,7 +145,7 @@ function findJob(job: LashJob, context: JobContext): LashJobFinding {
   const { orders, cylinders } = context;
   // An order that needs seat events which are no longer known: any engine can be set by its firing order.
   const order = orders.find((each) => each.order === body.order) ?? orders[0];
-  const stops = order?.stops ?? [];
+  const stops = restingStops(order?.stops ?? [], context);
   const valves = stops.flatMap((stop, at) =>
     stop.valves.map(({ cylinder, valve }) => ({ at, lash: findValve(job, cylinder, valve, context) })),
   );

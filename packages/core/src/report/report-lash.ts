@@ -168,7 +168,7 @@ function orderWords({ order, stops, caught, nearest }: LashOrder): string {
       : `${many}. One valve of a cylinder shows when the other rests.`;
   if (caught.length > 0) {
     const those = caught.map((each) => `${valveWords(each)}, ${standsWords(each.clear ?? 0)}`);
-    return `${many}, but not with this cam: ${caught.length} of ${valves} would be set on or too near their ramp: ${listed(those)}.`;
+    return `${many}, but not with this cam: ${caught.length} of ${valves} would be set on or too near their ramp, and are set at their own firing TDC instead: ${listed(those)}.`;
   }
   const least = `no valve nearer to its ramp than ${computedDegrees(nearest, 0)}`;
   return nearest < WANTED_CLEAR ? `${many}, ${least}: ${WANTED_CLEAR}° are wanted.` : `${many}, ${least}.`;
@@ -333,13 +333,13 @@ function valveTrouble(each: ValveLash, units: LengthUnit): string | null {
 function causeWords(cause: LashCause, units: LengthUnit): string {
   switch (cause.code) {
     case 'set-on-ramp':
-      return `It stood ${standsWords(cause.clear)} when it was set, so it was not on its base circle. Set it again at its own firing TDC.`;
+      return `It stood ${standsWords(cause.clear)} when it was set, so it was not on its base circle. Set it again where it rests.`;
     case 'set-up-or-lock':
       return cause.lifted === null
         ? 'It was not on its base circle when it was set, or its lock has turned. Set it again and hold the screw while it is locked.'
         : `As if its lobe stood ${formatComputedLength(cause.lifted, units)} up when it was set; or its lock has turned. Set it again and hold the screw while it is locked.`;
     case 'measured-on-ramp':
-      return `It stands ${standsWords(cause.clear)} where it is measured now: measure it at its own firing TDC before anything is turned.`;
+      return `It stands ${standsWords(cause.clear)} where it is measured now: measure it where it rests before anything is turned.`;
     case 'lock-turned':
       return 'It is not on its base circle now, or its lock has turned. Turn the crank to its place once more, measure, and set it again.';
   }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { lobeAt } from '../cam/lobe';
 import { firingTdcs } from '../crank/firing';
-import { type LashEngine, lashOrders } from './lash-orders';
+import { type LashEngine, lashOrders, restingStops } from './lash-orders';
 import { type Seat, clearOfRamp, cycleOf } from './resting';
 
 /** A mild cam as its events are printed, crank degrees: opens 28 before TDC, closes 62 after BDC; opens 66 before BDC, closes 26 after TDC. */
@@ -97,6 +97,26 @@ test('with a long cam the printed two stops catch valves on their ramp, and they
   // Reckoned by hand: cylinder 2 fires 270° on, so it stands at 90 of its own cycle: its exhaust closed 5° before.
   const first = stops[0]?.valves ?? [];
   expect(first.find(({ cylinder, valve }) => cylinder === 2 && valve === 'exhaust')?.clear).toBeCloseTo(5, 9);
+});
+
+test('as it is worked, nobody is sent to a ramp: whom two stops would catch is set at its own firing TDC', () => {
+  const engine = {
+    firing: { order: EIGHT },
+    seats: { intake: { opens: -70, closes: 290, slack: 0 }, exhaust: { opens: -285, closes: 85, slack: 0 } },
+  };
+  const printed = orderOf(engine, 'two-stops');
+  const worked = restingStops(printed.stops, engine);
+  const near = printed.stops.flatMap(({ valves }) => valves).filter(({ clear }) => (clear ?? 0) < 20);
+  expect(near.length).toBeGreaterThan(0);
+  expect(worked.slice(0, 2).map(({ at }) => at)).toEqual([0, 360]);
+  const set = worked.flatMap(({ at, valves }) => valves.map((each) => ({ at, ...each })));
+  expect(new Set(set.map(({ cylinder, valve }) => `${cylinder} ${valve}`)).size).toBe(16);
+  expect(set).toHaveLength(16);
+  for (const { clear } of set) expect(clear).toBeGreaterThanOrEqual(20);
+  for (const { cylinder, valve } of near)
+    expect(set.find((each) => each.cylinder === cylinder && each.valve === valve)?.at).toBe(
+      90 * EIGHT.indexOf(cylinder),
+    );
 });
 
 test('by its partner: an intake rests while its exhaust begins to open, an exhaust while its intake closes', () => {

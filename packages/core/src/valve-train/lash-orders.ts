@@ -143,13 +143,34 @@ function watch(
   };
 }
 
+/** As they fire. */
+const firedIn = (firing: Firing): readonly Fired[] => [...firingTdcs(firing)].sort((a, b) => a.after - b.after);
+
+/**
+ * The stops of an order as they are worked: a valve that would stand too near its ramp is set at its own firing TDC instead, after the others.
+ */
+export function restingStops(stops: readonly LashStop[], { firing, seats }: LashEngine): readonly LashStop[] {
+  const isNear = ({ clear }: ValveAtStop): boolean => clear !== null && clear < WANTED_CLEAR;
+  const near = stops.flatMap(({ valves }) => valves.filter(isNear));
+  const kept = stops.map((stop) => ({ ...stop, valves: stop.valves.filter((each) => !isNear(each)) }));
+  const moved = firedIn(firing).map((own) => ({
+    at: own.after,
+    watched: null,
+    fires: own.cylinder,
+    valves: near
+      .filter(({ cylinder }) => cylinder === own.cylinder)
+      .map(({ valve }) => atStop(own, valve, own.after, seats)),
+  }));
+  return [...kept, ...moved].filter(({ valves }) => valves.length > 0);
+}
+
 /**
  * Every order of setting the valves of an engine, with how far each valve stands from its ramp at each stop.
  * @returns in the order of `LASH_ORDER_NAMES`, without those that need seat events where nobody knows them.
  * @example lashOrders({ firing: { order: [1, 3, 4, 2] }, seats: { intake: { opens: -25, closes: 235, slack: 0 }, exhaust: { opens: -240, closes: 22, slack: 0 } } })[2].stops[0].valves // both of cylinder 1, intake of 2, exhaust of 3
  */
 export function lashOrders({ firing, seats }: LashEngine): readonly LashOrder[] {
-  const fired = [...firingTdcs(firing)].sort((a, b) => a.after - b.after);
+  const fired = firedIn(firing);
   return LASH_ORDER_NAMES.flatMap((order): LashOrder[] => {
     const stops = LAY[order](fired, seats);
     if (!stops) return [];

@@ -187,7 +187,7 @@ function Standing({ entry: { own, stop } }: { readonly entry: LashEntry }) {
       kind="warning"
       testID="on-ramp"
       message={here.clear < 0 ? 'It stands on its lobe here.' : `Only ${Math.round(here.clear)}° from its ramp here.`}
-      remedy={`Set the ${own.valve} of cylinder ${own.cylinder} at its own firing TDC instead, or take another order.`}
+      remedy={`${WANTED_CLEAR}° are wanted. Look at the ${own.valve} of cylinder ${own.cylinder} again in the second round.`}
     />
   );
 }
