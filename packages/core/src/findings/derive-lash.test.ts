@@ -216,6 +216,13 @@ test('a valve whose job was undone is kept, and named', () => {
   ).toMatch(/a setting of the lash that has been undone/);
 });
 
+test('the board does not pass Lash over where an engine has no Rockers', () => {
+  const buckets = book();
+  buckets.stands({ lifter: 'bucket' });
+  buckets.write('lash.begun', { after: null, order: 'firing', engine: 'cold', wanted: LASH });
+  expect(boardOf(buckets.report(), buckets.entries).station).toBe('lash');
+});
+
 test('the board across the shop, and what stands open at signing', () => {
   const { begin, take, report, entries } = lashed();
   const job = begin();

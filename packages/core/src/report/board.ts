@@ -3,7 +3,7 @@ import { type Valve, noseAt } from '../cam/card';
 import type { Rotation } from '../crank/rotation';
 import { READ_METHODS } from '../measure/read-methods';
 import { ENTRIES, type Entry } from '../record/entry';
-import { STATIONS, type Station } from '../record/stations';
+import type { Station } from '../record/stations';
 import { nextReading } from './reading-words';
 import type { Report } from './report-schema';
 
@@ -65,8 +65,15 @@ export function boardOf(report: Report, entries: readonly Entry[]): Board {
 function stationNow({ stations, sign }: Report, entries: readonly Entry[]): Station {
   if (sign.closed) return 'sign';
   const last = entries.findLast(({ kind }) => ENTRIES[kind].station !== null);
-  const from = STATIONS.indexOf((last && ENTRIES[last.kind].station) ?? 'prepare');
-  return stations.find(({ state }, at) => at >= from && state !== 'done')?.station ?? 'sign';
+  const from = (last && ENTRIES[last.kind].station) ?? 'prepare';
+  // Not every engine has all of them.
+  const ahead = stations.slice(
+    Math.max(
+      0,
+      stations.findIndex(({ station }) => station === from),
+    ),
+  );
+  return ahead.find(({ state }) => state !== 'done')?.station ?? 'sign';
 }
 
 const left = (count: number, what: string): string => `${count} ${count === 1 ? what : `${what}s`}`;
