@@ -32,7 +32,7 @@ test('server and database that die are started again; a backup taken meanwhile b
   const state = newFolder();
   const { app, base, headers, port, reports, pid } = await startApp(state);
   const before = await reports();
-  expect(Object.keys(before).length).toBe(6);
+  expect(Object.keys(before).length).toBe(7);
 
   // A backup while it runs; what is said of it, and of how it stands.
   const file = path.join(newFolder(), 'all.sql.gz');
