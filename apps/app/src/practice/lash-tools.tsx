@@ -35,17 +35,17 @@ export function LashTools({ live, stand, units }: LashToolsProps) {
         <Tool
           testID="tool-cylinder"
           label={`Cyl ${cylinder}`}
-          says={`Cylinder ${cylinder} is at hand. Go to the next`}
+          says={`Cyl ${cylinder}: in hand. Go to the next`}
           onPress={nextCylinder}
         />
         <Tool
           testID="tool-valve"
           label={`Valve: ${valve}`}
-          says={`The ${valve} is at hand. Take the ${other}`}
+          says={`Valve: ${valve}, in hand. Take the ${other}`}
           onPress={swap}
         />
-        <Tool testID="tool-thinner" label="Thinner" says="A thinner blade" onPress={take(-1)} />
-        <Tool testID="tool-thicker" label="Thicker" says="A thicker blade" onPress={take(1)} />
+        <Tool testID="tool-thinner" label="Thinner" says="Thinner: another blade" onPress={take(-1)} />
+        <Tool testID="tool-thicker" label="Thicker" says="Thicker: another blade" onPress={take(1)} />
         <Tool
           testID="tool-set"
           label="Set to blade"
