@@ -11,6 +11,7 @@ import {
 import { type Outcome, type Problem, problem } from '../problem';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
+import { lashHere } from './lash-here';
 import { crankOf } from './readings/zero-passes';
 import { standingLobe } from './standing-lobe';
 
@@ -65,7 +66,6 @@ export function gapCaseOf(
       'Measure it at Read: the gap follows its lift.',
     );
   const { engine } = build.description.body;
-  const printed = build.card?.body[valve];
   const direct = build.asItStands?.body.lifter === 'bucket';
   const ratio = engine.rockerRatio?.[valve] ?? card[valve].ratio ?? (direct ? 1 : null);
   // Taken for 1 where there are rockers, the valve would open less than it does, and the gap come out too large.
@@ -74,8 +74,6 @@ export function gapCaseOf(
       'The rocker ratio is not known.',
       'Give it at the engine: 1 where the cam works on the valve itself. The gap follows the lift of the valve.',
     );
-  // As it is set here, where it was; else as the card has it.
-  const asSet = build.lashJobs.at(-1)?.begun.body.wanted;
   const setting: ValveSetting = {
     valve,
     crank,
@@ -83,7 +81,7 @@ export function gapCaseOf(
     pocket: facing.pocket,
     lobe: now,
     ratio,
-    lash: asSet?.kind === 'lash' ? asSet[valve] : (printed?.lashCold ?? printed?.lashHot ?? 0),
+    lash: lashHere(build, valve),
   };
   const measured = gaps.flatMap(({ trial, at, gap }): MeasuredGap[] => {
     const place = trials.findIndex(({ id }) => id === trial);

@@ -197,8 +197,8 @@ test('what stands in the table for other programs: every figure with its valve, 
   expect(
     rows.map((row) => [row.cylinder, row.valve, row.shows, row['figure (mm)'], row['ring position (crank degrees)']]),
   ).toEqual([
-    [5, 'exhaust', 'lash found', expect.closeTo(19 * THOU, 9), 120],
-    [5, 'exhaust', 'lash set', expect.closeTo(16 * THOU, 9), 120],
+    [5, 'exhaust', 'lash found, past firing TDC of cylinder 1', expect.closeTo(19 * THOU, 9), 120],
+    [5, 'exhaust', 'lash set, past firing TDC of cylinder 1', expect.closeTo(16 * THOU, 9), 120],
     [5, 'intake', '0.5 turns past zero lash', '', ''],
   ]);
 });

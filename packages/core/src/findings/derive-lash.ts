@@ -10,6 +10,7 @@ import { type LashOrder, type LashStop, lashOrders, restingStops } from '../valv
 import { WANTED_CLEAR, clearOfRamp, cycleOf } from '../valve-train/resting';
 import type { TrialFinding } from './derive-trial';
 import { type LashGrowth, lashGrowth } from './lash-growth';
+import { lashHere } from './lash-here';
 import { type SeatFinding, type Seats, seatEvents } from './seat-events';
 
 /** setting: once through. checking: all set, and gone round again. off: one was found another than it was left. */
@@ -42,7 +43,6 @@ export interface ValveLash {
   readonly cause: LashCause | null;
   /** How far it stood from its ramp where it was left, where that was too near: crank degrees. */
   readonly nearRamp: number | null;
-  readonly entries: readonly string[];
 }
 
 export interface LashJobFinding {
@@ -69,6 +69,8 @@ export interface LashHistory {
 }
 
 export interface LashFinding {
+  /** That lifts at the valve are reckoned with, mm. */
+  readonly here: Readonly<Record<Valve, number>>;
   /** Where the valves leave their seats; null where nothing tells. */
   readonly seats: Seats | null;
   readonly problem: Problem | null;
@@ -90,12 +92,13 @@ export function deriveLash(build: Build, trials: readonly TrialFinding[], card: 
   const { engine } = build.description.body;
   const printed = printedLash(build);
   const last = build.lashJobs.at(-1);
-  const lash = lashNow(printed, last);
+  const lash = { intake: lashHere(build, 'intake'), exhaust: lashHere(build, 'exhaust') };
   const known = seatEvents(build, trials, card, lash);
   const seats = known.ok ? known.seats : null;
   const firing = { order: engine.firingOrder, angles: engine.firingAngles };
   const orders = laidOut({ firing, seats });
   return {
+    here: lash,
     seats,
     problem: known.ok ? null : known.problem,
     orders,
@@ -121,14 +124,6 @@ const printedLash = ({ card }: Build): LashFinding['card'] => ({
   hot: { intake: card?.body.intake?.lashHot ?? null, exhaust: card?.body.exhaust?.lashHot ?? null },
   cold: { intake: card?.body.intake?.lashCold ?? null, exhaust: card?.body.exhaust?.lashCold ?? null },
 });
-
-/** The lash that the ramps are counted from: as it is set, else as printed, else none. */
-function lashNow(printed: LashFinding['card'], job: LashJob | undefined): Readonly<Record<Valve, number>> {
-  const wanted = job?.begun.body.wanted;
-  if (wanted?.kind === 'lash') return wanted;
-  const of = (valve: Valve): number => printed.cold[valve] ?? printed.hot[valve] ?? 0;
-  return { intake: of('intake'), exhaust: of('exhaust') };
-}
 
 const effectOf = (seat: SeatFinding | undefined, lash: number): LashEffect | null =>
   seat?.lobe && seat.ratio !== null ? lashEffect(seat.lobe, seat.ratio, lash, EFFECT_OF) : null;
@@ -185,7 +180,6 @@ function findValve(job: LashJob, cylinder: number, valve: Valve, context: JobCon
     valve,
     wanted: wanted.kind === 'lash' ? wanted[valve] : wanted.turns,
     turns: setting?.turns ?? null,
-    entries: own.map(({ id }) => id),
     nearRamp: nearRamp(setting?.at, cylinder, valve, context),
   };
   const nothing = { ...common, left: setting?.set ?? null, found: null, by: null, cause: null };

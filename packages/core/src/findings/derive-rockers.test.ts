@@ -67,7 +67,7 @@ test('on a shaft it is shims, and the pushrod afterwards', () => {
   // The pivot is raised by arm · sin β, without the pushrod’s arm: less than on a stud.
   expect(intake().next).toBeGreaterThan(2);
   expect(intake().next).toBeLessThan(5);
-  expect(rockers().sentence).toMatch(/of shims\.$/);
+  expect(rockers().sentence).toMatch(/^Intake: try 0\.\d+ in of shims next\.$/);
 });
 
 test('wider than the tip, and higher than lobe and ratio: named, kept, and left out', () => {
@@ -99,9 +99,11 @@ test('the order: measured, preload, step; what it really gives, and with which l
     expect.stringMatching(/touches the head/),
     expect.stringMatching(/Seats differ in height/),
   ]);
-  expect(report().sheet.find(({ title }) => title === 'Rockers and pushrods')?.rows[0]?.label).toMatch(
-    /order 7\.900 in/,
-  );
+  const rows = report().sheet.find(({ title }) => title === 'Rockers and pushrods')?.rows ?? [];
+  expect(rows.map(({ label, value }) => [label, value])).toEqual([
+    ['Intake pushrod, zero lash', '7.862 in'],
+    [expect.stringMatching(/order 7\.900 in/), ''],
+  ]);
 });
 
 test('a step that leaves no preload, or presses the plunger to its end, is no order to send; two lengths for one kind are named', () => {
@@ -144,6 +146,27 @@ test('lift at the valve against theory: what grows with the spring bends, what d
     expect.stringMatching(/^Part is lost with light springs already/),
     expect.stringMatching(/^Read it with checking springs too/),
     expect.stringMatching(/^That is more than can be/),
+  ]);
+});
+
+test('what the lash takes is no loss: nobody wrote down whether it was set when the lift was read', () => {
+  const { round, write, intake } = rocked();
+  write('lash.begun', {
+    after: null,
+    order: 'firing',
+    engine: 'cold',
+    wanted: { kind: 'lash', intake: 0.4, exhaust: 0.4 },
+  });
+  for (const [cylinder, lift] of [
+    [1, 12],
+    [5, 11.6],
+    [3, 11.2],
+  ] as const)
+    void round('identity', 'intake', [{ shows: { kind: 'peak-lift', lift } }], { sitsOn: 'valve', cylinder });
+  expect(intake().theory.map(({ cylinder, right }) => [cylinder, right])).toEqual([
+    [1, true],
+    [3, false],
+    [5, true],
   ]);
 });
 

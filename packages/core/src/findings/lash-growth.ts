@@ -2,7 +2,7 @@ import type { Valve } from '../cam/card';
 import type { LashJob } from '../record/fold';
 import { NORMAL_95 } from '../statistics/normal';
 import { pooled, pooledFactor } from '../statistics/repeats';
-import { LASH_TELLS } from '../valve-train/lash';
+import { FELT_TWICE } from '../valve-train/lash';
 
 /** How much the lash of this engine changes from cold to hot, mm: positive where it is tighter hot. */
 export interface LashGrowth {
@@ -11,9 +11,6 @@ export interface LashGrowth {
   readonly expanded: number;
   readonly count: number;
 }
-
-/** Hot found, cold left: what two lashes that were felt may differ by, one standard deviation, mm. */
-const FELT_TWICE = LASH_TELLS / 3.5;
 
 /**
  * What the lash of one kind of valve grows from cold to hot on this engine: every valve that was left at one and found at the other,

@@ -2,11 +2,12 @@ import type { Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import type { Build } from '../record/fold';
 import { inches } from '../units/length';
+import { lashHere } from './lash-here';
 
 /** What pressed against the valve while its lift was read. */
 export type Springs = 'checking' | 'valve';
 
-/** Lift at one valve against what lobe, ratio and lash make of it. Lengths mm. */
+/** Lift at one valve against lobe × ratio. Lengths mm. */
 export interface TheoryFinding {
   readonly cylinder: number;
   readonly theory: number;
@@ -14,8 +15,8 @@ export interface TheoryFinding {
   readonly checking: number | null;
   readonly running: number | null;
   readonly unsaid: number | null;
-  /** What is lost with nothing that bends it, and what the running springs take beside. */
-  readonly lost: number | null;
+  /** What is short of theory under the lightest springs that were on, and what the running ones take beside; null where both were not on. */
+  readonly lost: number;
   readonly bends: number | null;
   /** unsaid: only one kind of spring was on, and it cannot be told what of the loss bends. */
   readonly names: 'nothing' | 'geometry' | 'deflection' | 'both' | 'unsaid' | 'above';
@@ -38,7 +39,7 @@ export const springsOf = ({ trials }: Build): ReadonlyMap<string, Springs> =>
   );
 
 /**
- * Every lift that was read at a valve of one kind, against theory: lobe × ratio − lash.
+ * Every lift that was read at a valve of one kind, against theory: lobe × ratio. A lash less is no loss.
  * @returns by cylinder; empty where lobe or ratio is not known, or no lift was read at a valve.
  * Source: what grows with the spring bends, what does not is ratio, lash or geometry; common practice, no source.
  */
@@ -53,8 +54,7 @@ export function liftTheory(build: Build, card: CompletedCard, valve: Valve): rea
   );
   const atValve = own.filter(({ sitsOn }) => sitsOn === 'valve');
   if (ratio === null || atValve.length === 0) return [];
-  const wanted = build.lashJobs.at(-1)?.begun.body.wanted;
-  const lash = wanted?.kind === 'lash' ? wanted[valve] : 0;
+  const lash = lashHere(build, valve);
   return [...new Set(atValve.map(({ cylinder }) => cylinder))]
     .sort((a, b) => a - b)
     .flatMap((cylinder): TheoryFinding[] => {
@@ -64,13 +64,14 @@ export function liftTheory(build: Build, card: CompletedCard, valve: Valve): rea
       if (lobe === null) return [];
       const under = (springs: Springs | undefined): number | null =>
         atValve.findLast((each) => each.cylinder === cylinder && each.shows.springs === springs)?.shows.lift ?? null;
-      return [named(cylinder, lobe * ratio - lash, under('checking'), under('valve'), under(undefined))];
+      return [named(cylinder, lobe * ratio, lash, under('checking'), under('valve'), under(undefined))];
     });
 }
 
 function named(
   cylinder: number,
   theory: number,
+  lash: number,
   checking: number | null,
   running: number | null,
   unsaid: number | null,
@@ -81,7 +82,8 @@ function named(
   const lost = theory - seen;
   const bends = checking !== null && running !== null ? checking - running : null;
   if (lost < -surely) return { ...common, lost, bends, names: 'above' };
-  const isLost = lost > surely;
+  // Nobody wrote down whether it was read with its lash or without: that much is no loss.
+  const isLost = lost > surely + lash;
   if (bends === null)
     return { ...common, lost, bends, names: !isLost ? 'nothing' : checking !== null ? 'geometry' : 'unsaid' };
   const isBent = bends > READ;

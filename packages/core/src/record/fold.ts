@@ -4,6 +4,7 @@ import type { Valve } from '../cam/card';
 import type { CheckName } from '../prepare/checks';
 import type { SignCheckName } from '../sign/sign-checks';
 import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
+import { besideOf, groupBy, inOrder, lastOf, lastOfEach, sortById, unreplaced } from './links';
 
 /** A pass over the top: the readings that were recorded under one pass id. Normally one each side. */
 export interface Pass {
@@ -241,19 +242,6 @@ function* wheelsOf(
 type TrialKind =
   'reading.taken' | 'trace.recorded' | 'drive.fitted' | 'phaser.read' | 'clearance.measured' | 'verdict.accepted';
 
-/** The last answer to each question. */
-function lastOfEach<E extends Linked & { readonly body: { readonly replaces: string | null } }, K>(
-  entries: readonly E[],
-  key: (entry: E) => K,
-): ReadonlyMap<K, E> {
-  return new Map(
-    [...groupBy(entries, key)].flatMap(([name, answers]) => {
-      const last = lastOf(answers, (body) => (body as E['body']).replaces);
-      return last ? [[name, last] as const] : [];
-    }),
-  );
-}
-
 /** Did an entry come after another? By their places in the logbook; what has none yet waits to be sent, and comes last; else by their ids, which grow with time. */
 function isLater(entry: Entry, than: Entry): boolean {
   if (entry.seq !== undefined && than.seq !== undefined) return entry.seq > than.seq;
@@ -312,70 +300,6 @@ function buildZero(
   const first = stage(null);
   const stages = [first, ...settings.map((entry) => stage(entry.id))];
   return { id, begun, stages, current: stages.at(-1) ?? first };
-}
-
-/** Those that no later one replaces. More than one of a kind: two devices, or a file. */
-function unreplaced<E extends { readonly id: string; readonly body: { readonly replaces: string | null } }>(
-  entries: readonly E[],
-): E[] {
-  const replaced = new Set(entries.map(({ body }) => body.replaces));
-  return entries.filter(({ id }) => !replaced.has(id)).sort((a, b) => (a.id < b.id ? -1 : 1));
-}
-
-type Linked = { readonly id: string; readonly body: BodyOf<EntryKind> };
-
-/**
- * Entries in the order of the chain that their links make. Two devices may each have added a successor to the same entry:
- * then the greater id comes later (ids made by devices grow with time), so that every device sees the same order.
- */
-function inOrder<E extends Linked>(entries: readonly E[], previous: (body: E['body']) => string | null): E[] {
-  const known = new Set(entries.map((entry) => entry.id));
-  const following = groupBy(entries, (entry) => {
-    const link = previous(entry.body);
-    return link !== null && known.has(link) && link !== entry.id ? link : null;
-  });
-  const ordered: E[] = [];
-  const waiting: E[] = sortById(following.get(null) ?? []);
-  for (let next = waiting.shift(); next; next = waiting.shift()) {
-    ordered.push(next);
-    waiting.unshift(...sortById(following.get(next.id) ?? []));
-  }
-  // Links that run in a ring, which only a hand-made file could hold, must not make entries vanish.
-  const reached = new Set(ordered);
-  return [...ordered, ...sortById(entries.filter((entry) => !reached.has(entry)))];
-}
-
-const lastOf = <E extends Linked>(entries: readonly E[], previous: (body: E['body']) => string | null): E | null =>
-  inOrder(entries, previous).at(-1) ?? null;
-
-/** Entries of chains that begin by themselves beside the one that ends in `last`. */
-function besideOf<E extends Linked>(entries: readonly E[], last: E, previous: (body: E['body']) => string | null): E[] {
-  const byId = new Map(entries.map((entry) => [entry.id, entry]));
-  const firstOf = (entry: E): E => {
-    const passed = new Set<E>();
-    let at = entry;
-    for (let before: E | undefined = at; before && !passed.has(before); before = byId.get(previous(at.body) ?? '')) {
-      passed.add(before);
-      at = before;
-    }
-    return at;
-  };
-  const own = firstOf(last);
-  return entries.filter((entry) => firstOf(entry) !== own);
-}
-
-const sortById = <E extends Linked>(entries: readonly E[]): E[] =>
-  [...entries].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
-
-function groupBy<T, K>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {
-  const groups = new Map<K, T[]>();
-  for (const item of items) {
-    const name = key(item);
-    const group = groups.get(name);
-    if (group) group.push(item);
-    else groups.set(name, [item]);
-  }
-  return groups;
 }
 
 const groupByKind = (entries: readonly Entry[]): Map<EntryKind, Entry[]> => groupBy(entries, (entry) => entry.kind);

@@ -23,6 +23,9 @@ const stop = z.strictObject({
 /** Lash: where each valve may be set, how it was found and left, and what came of it. */
 export const lashReport = z.strictObject({
   sentence: z.string().describe('What to do with the hands now.'),
+  here: perValve(mm).describe(
+    'The lash that lifts at the valve are reckoned with: as set here, else the card’s, else none.',
+  ),
   seats: z
     .strictObject({
       words: z.string().describe('What the seat events were taken from.'),

@@ -76,8 +76,7 @@ function liftAt(report: Report, valve: Valve, at: number): PistonLift | null {
   const printed = report.card.printed?.[valve];
   const direct = report.prepare.asItStands?.lifter === 'bucket';
   const ratio = report.build.engine.rockerRatio?.[valve] ?? printed?.ratio ?? (direct ? 1 : null);
-  // As for the clearance: cold, as it is measured.
-  const lash = printed?.lashCold ?? printed?.lashHot ?? 0;
+  const lash = report.lash.here[valve];
   return { ...found, valve: ratio === null ? null : Math.max(0, found.lobe * ratio - lash) };
 }
 

@@ -170,12 +170,14 @@ function valveTrainRows(
     case 'lash.taken': {
       const { cylinder, valve, found, set, turns, at } = entry.body;
       const where = { cylinder, valve, 'ring position (crank degrees)': at ?? '' };
+      // As with clearances, the place is counted from where the line says.
+      const from = at === undefined ? '' : ', past firing TDC of cylinder 1';
       const turned =
         turns === undefined ? [] : [{ ...common, ...where, kind: 'lash', shows: `${turns} turns past zero lash` }];
       return [
         ...rows('lash', where, [
-          ['lash found', found],
-          ['lash set', set],
+          [`lash found${from}`, found],
+          [`lash set${from}`, set],
         ]),
         ...turned,
       ];

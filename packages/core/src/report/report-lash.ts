@@ -1,8 +1,14 @@
 import { VALVES, type Valve } from '../cam/card';
 import { type Firing, companion, firingTdcs, topOnWheel } from '../crank/firing';
 import { formatReading, readingAt } from '../crank/wheel';
-import type { LashCause, LashFinding, LashHistory, LashJobFinding, ValveLash } from '../findings/derive-lash';
-import { EFFECT_OF } from '../findings/derive-lash';
+import {
+  EFFECT_OF,
+  type LashCause,
+  type LashFinding,
+  type LashHistory,
+  type LashJobFinding,
+  type ValveLash,
+} from '../findings/derive-lash';
 import type { LashGrowth } from '../findings/lash-growth';
 import type { SeatSource, Seats } from '../findings/seat-events';
 import type { Build } from '../record/fold';
@@ -31,7 +37,7 @@ const FROM: Readonly<Record<SeatSource, string>> = {
 };
 
 /** "exhaust of cylinder 3" */
-export const valveWords = ({ cylinder, valve }: Pick<ValveAtStop, 'cylinder' | 'valve'>): string =>
+const valveWords = ({ cylinder, valve }: Pick<ValveAtStop, 'cylinder' | 'valve'>): string =>
   `${valve} of cylinder ${cylinder}`;
 
 /** `listed(['a', 'b', 'c'])` is "a, b and c". */
@@ -46,6 +52,7 @@ export function reportLash(found: LashFinding, build: Build): Lash {
   const orders = found.orders.map((order) => reportOrder(order, crank));
   return {
     sentence: sentenceOf(found, crank, units),
+    here: found.here,
     seats: seats && {
       words: seatWords(seats),
       intake: eventsOf(seats, 'intake'),

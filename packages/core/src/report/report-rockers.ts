@@ -1,7 +1,6 @@
 import type { Valve } from '../cam/card';
 import type { OrderFinding, RockerValve, RockersFinding, TriedFinding } from '../findings/derive-rockers';
 import type { TheoryFinding } from '../findings/lift-theory';
-import { decimal } from '../units/decimal';
 import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
 import type { Report } from './report-schema';
 
@@ -9,12 +8,6 @@ type Rockers = Report['rockers'];
 type Mounted = Rockers['mounted'];
 
 const capital = (valve: Valve): string => (valve === 'intake' ? 'Intake' : 'Exhaust');
-
-/** A length of a pushrod: a dimension in inches has its three decimals, mm two. */
-const rod = (mm: number, units: LengthUnit): string => formatComputedLength(mm, units);
-/** Widths on a tip are told in hundredths of a millimetre, whatever the engine is measured in: thousandths of an inch are finer than anybody reads them. */
-const width = (mm: number, units: LengthUnit): string =>
-  units === 'in' ? formatComputedLength(mm, 'in') : `${decimal(mm, 2)} mm`;
 
 /** Rockers and pushrods as the Report has them. */
 export function reportRockers({ applies, setUp, valves }: RockersFinding, units: LengthUnit): Rockers {
@@ -45,7 +38,7 @@ export function reportRockers({ applies, setUp, valves }: RockersFinding, units:
         seen: trial.seen,
         lift: trial.lift,
         verdict: trial.verdict,
-        shows: rod(trial.length, units),
+        shows: formatComputedLength(trial.length, units),
         words: trialWords(trial, each, units),
       })),
       arm: each.arm,
@@ -83,11 +76,13 @@ function sentenceOf(mounted: Mounted, valves: readonly RockerValve[], units: Len
     return `${capital(valve)}: try ${what}. Mark the tip, turn it over twice, and look at the pattern and at the arm at mid-lift.`;
   if (chosen)
     return `${capital(valve)}: this geometry is right. Measure the pushrod that it needs, at zero lash, with the lifter that will run.`;
+  const tried =
+    next === null ? '' : `${formatComputedLength(next, units)}${mounted === 'stud' ? '' : ' of shims'} next`;
   if (open.answers.length > 1 && next !== null)
-    return `${capital(valve)}: two would leave such a pattern. Look where the arm stands at mid-lift; or try ${rod(next, units)} next.`;
+    return `${capital(valve)}: two would leave such a pattern. Look where the arm stands at mid-lift; or try ${tried}.`;
   return next === null
     ? `${capital(valve)}: look at the pattern on the tip, or at the arm at mid-lift.`
-    : `${capital(valve)}: try ${rod(next, units)} next${mounted === 'stud' ? '' : ' of shims'}.`;
+    : `${capital(valve)}: try ${tried}.`;
 }
 
 function valveWords(
@@ -97,11 +92,12 @@ function valveWords(
 ): string {
   if (problem) return `${problem.message} ${problem.remedy}`;
   if (!rocker || least === null) return '';
-  const theory = `By lobe and ratio the valve lifts ${formatComputedLength(rocker.lift, units)}; the narrowest pattern of this arm is ${width(least, units)}.`;
+  const theory = `By lobe and ratio the valve lifts ${formatComputedLength(rocker.lift, units)}; the narrowest pattern of this arm is ${formatComputedLength(least, units)}.`;
   const [first, second] = answers;
   if (!first) return trials.length === 0 ? theory : `${theory} Nothing tells the length yet.`;
   const what = mounted === 'stud' ? 'length' : 'stack of shims';
-  const told = (each: typeof first): string => `${rod(each.length, units)} ±${rod(each.expanded, units)}`;
+  const told = (each: typeof first): string =>
+    `${formatComputedLength(each.length, units)} ±${formatComputedLength(each.expanded, units)}`;
   if (second && !chosen)
     return `${theory} Two ${mounted === 'stud' ? 'lengths' : 'stacks'} would leave such a pattern: ${told(first)}, or ${told(second)}. Look where the arm stands at mid-lift, or try another: then only one is left.`;
   return `${theory} The right ${what} by all trials is ${told(first)}.`;
@@ -119,7 +115,7 @@ function trialWords(trial: TriedFinding, { least, rocker }: RockerValve, units: 
   const told = [
     pattern === null
       ? null
-      : `pattern ${width(pattern, units)}${least === null ? '' : `, ${width(least, units)} is the least`}${offset ? `, ${width(Math.abs(offset), units)} ${offset > 0 ? 'outward' : 'inward'}` : ''}`,
+      : `pattern ${formatComputedLength(pattern, units)}${least === null ? '' : `, ${formatComputedLength(least, units)} is the least`}${offset ? `, ${formatComputedLength(Math.abs(offset), units)} ${offset > 0 ? 'outward' : 'inward'}` : ''}`,
     seen && SEEN[seen],
     lift === null
       ? null
@@ -175,10 +171,10 @@ function orderWords(order: OrderFinding, valve: Valve, units: LengthUnit): { wor
   const { measured, length, preload, wanted, lifter, others, trouble } = order;
   const gives =
     wanted === 0
-      ? `${rod(Math.abs(preload), units)} ${preload < 0 ? 'shorter' : 'longer'} than measured, taken up by the adjuster`
-      : `preload ${rod(preload, units)}, ${rod(wanted, units)} wanted`;
+      ? `${formatComputedLength(Math.abs(preload), units)} ${preload < 0 ? 'shorter' : 'longer'} than measured, taken up by the adjuster`
+      : `preload ${formatComputedLength(preload, units)}, ${formatComputedLength(wanted, units)} wanted`;
   return {
-    words: `${capital(valve)} pushrods: order ${rod(length, units)}. Measured ${rod(measured, units)} at zero lash, ${LIFTER[lifter]}; ${gives}.`,
+    words: `${capital(valve)} pushrods: order ${formatComputedLength(length, units)}. Measured ${formatComputedLength(measured, units)} at zero lash, ${LIFTER[lifter]}; ${gives}.`,
     trouble: [
       ...trouble.map((each) => TROUBLE[each]),
       ...(others.length > 0

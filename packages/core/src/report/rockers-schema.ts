@@ -47,13 +47,13 @@ export const rockersReport = z.strictObject({
           z.strictObject({
             cylinder: z.number(),
             theory: mm,
-            lost: mm.nullable(),
+            lost: mm,
             bends: mm.nullable(),
             words: z.string(),
             right: z.boolean(),
           }),
         )
-        .describe('Lifts read at the valves against lobe × ratio − lash.'),
+        .describe('Lifts read at the valves against lobe × ratio.'),
       order: z
         .strictObject({
           entry: z.string(),

@@ -130,7 +130,6 @@ export function writeEntries(
     'target.set': null,
     'clearance.set-up': null,
     'rockers.set-up': null,
-    'pushrod.measured': null,
     'entry.voided': null,
     // Beside what it belongs to, see `report-photos.ts`.
     'photo.taken': null,
@@ -217,11 +216,18 @@ export function writeEntries(
       const line = row(entry, `${capital(valve)}, tried`, formatLength(length, units, 'dimension'));
       written.rockers.push({ ...line, note: line.note ?? (what.join(', ') || null) });
     },
-    'lash.begun': (entry) =>
-      void written.lash.push({
-        ...row(entry, LASH_ORDER_NAME[entry.body.order], entry.body.engine),
-        standing: 'card',
-      }),
+    'pushrod.measured': (entry) =>
+      void written.rockers.push(
+        row(
+          entry,
+          `${capital(entry.body.valve)} pushrod, zero lash`,
+          formatLength(entry.body.length, units, 'dimension'),
+        ),
+      ),
+    'lash.begun': (entry) => {
+      const line = row(entry, LASH_ORDER_NAME[entry.body.order], entry.body.engine);
+      written.lash.push(line.standing === 'counts' ? { ...line, standing: 'card' } : line);
+    },
     'lash.taken': (entry) => {
       const { cylinder, valve, found, set, go, noGo, turns } = entry.body;
       const name = `Cylinder ${cylinder}, ${valve}`;

@@ -8,8 +8,10 @@ const STEP = inches('0.001');
 /** So many standard deviations apart, two lashes are not the same: one healthy valve in 2,000. */
 const SURELY = 3.5;
 
-/** Two lashes that differ by more than this are not the same one, mm: 0.0027 in. Both were felt and written down. */
-export const LASH_TELLS = SURELY * Math.sqrt(2 * (FEEL ** 2 + STEP ** 2 / 12));
+/** What two lashes that were felt and written down differ by, one standard deviation, mm. */
+export const FELT_TWICE = Math.sqrt(2 * (FEEL ** 2 + STEP ** 2 / 12));
+/** Two lashes that differ by more than this are not the same one, mm: 0.0027 in. */
+export const LASH_TELLS = SURELY * FELT_TWICE;
 
 export type LashChange = 'same' | 'looser' | 'tighter';
 
@@ -39,7 +41,7 @@ export interface LashEffect {
  * @param change mm; positive is more lash.
  * @returns null where the lobe never takes up so much lash.
  * Source: the lobe's lift at which the lash is taken up is lash ÷ ratio; common practice, no source.
- * @example lashEffect({ peak: 8, nose: 108, half: 150, power: 3, lean: 0 }, 1.5, 0.4, 0.05) // opens 1.8° later, closes 1.8° earlier: 3.6° less
+ * @example lashEffect({ peak: 8, nose: 108, half: 150, power: 3, lean: 0 }, 1.5, 0.4, 0.05) // opens 1.2° later, closes 1.2° earlier: 2.4° less
  */
 export function lashEffect(lobe: Lobe, ratio: number, lash: number, change: number): LashEffect | null {
   const before = flanksAt(lobe, lash / ratio);

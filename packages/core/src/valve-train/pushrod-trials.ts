@@ -50,7 +50,7 @@ interface Weighed {
  * @returns the most likely first. Two, where the pattern alone cannot say whether the pivot is too low or too high; none, where no trial
  *   shows anything.
  * Source: the posterior on a grid, flat in the angle, normal in how much a length turns the arm (JCGM 101 describes such propagation).
- * @example rightLengths({ arm: 38, ratio: 1.5, lift: 14 }, 'stud', [{ length: 200, pattern: 1.6, seen: 'above' }]) // 205.7 ± 1.6: too short
+ * @example rightLengths({ arm: 38, ratio: 1.5, lift: 14 }, 'stud', [{ length: 200, pattern: 1.6, seen: 'above' }]) // 206.5 ± 1.5: it was too short
  */
 export function rightLengths(
   rocker: Rocker,
