@@ -1,6 +1,4 @@
 import { VALVES, type Valve } from '../cam/card';
-import { type Firing, companion, firingTdcs, topOnWheel } from '../crank/firing';
-import { formatReading, readingAt } from '../crank/wheel';
 import {
   EFFECT_OF,
   type LashCause,
@@ -12,16 +10,16 @@ import {
 import type { LashGrowth } from '../findings/lash-growth';
 import type { SeatSource, Seats } from '../findings/seat-events';
 import type { Build } from '../record/fold';
-import { computedDegrees, wheelDegrees } from '../units/degrees';
+import { computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
 import { decimal } from '../units/decimal';
 import { preloadOf } from '../valve-train/lash';
-import type { LashOrder, LashOrderName, LashStop, ValveAtStop } from '../valve-train/lash-orders';
+import type { LashOrder, LashOrderName, ValveAtStop } from '../valve-train/lash-orders';
 import { WANTED_CLEAR } from '../valve-train/resting';
+import { type CrankWords, crankWords, placeOf, reportStop } from './lash-places';
 import type { Report } from './report-schema';
 
 type Lash = Report['lash'];
-type Stop = Lash['orders'][number]['stops'][number];
 
 export const LASH_ORDER_NAME: Readonly<Record<LashOrderName, string>> = {
   firing: 'By firing order',
@@ -86,74 +84,6 @@ function seatWords(seats: Seats): string {
     ? `${from} The cam has not been measured: it is taken to stand as its card has it, 5° more on either side.`
     : from;
 }
-
-/** How places of the crank are put into words on this engine. */
-interface CrankWords {
-  readonly firing: Firing;
-  /** What the pointer of a wheel set to TDC shows; null where there is none that could. */
-  readonly ring: (at: number) => number | null;
-  readonly shows: (at: number) => string | null;
-}
-
-function crankWords({ description, asItStands, zero }: Build): CrankWords {
-  const { engine, wheel } = description.body;
-  const firing = { order: engine.firingOrder, angles: engine.firingAngles };
-  const origin = firingTdcs(firing).find(({ cylinder }) => cylinder === (zero?.begun.cylinder ?? 1))?.after ?? 0;
-  const isRead = wheel.ring !== 'rim' && asItStands?.body.wheel !== false;
-  const ring = (at: number): number | null => (isRead ? topOnWheel(at - origin) : null);
-  return {
-    firing,
-    ring,
-    shows(at) {
-      const place = ring(at);
-      return place === null ? null : formatReading(readingAt(wheel, Math.round(place)));
-    },
-  };
-}
-
-const WATCHED = {
-  'exhaust-opens': (cylinder: number) => `the exhaust of cylinder ${cylinder} just begins to open`,
-  'intake-closes': (cylinder: number) =>
-    `the intake of cylinder ${cylinder} has been fully open and is more than half closed again`,
-} as const;
-
-/** Where the crank is held, in words without a verb: "120° after, cylinder 5 at its firing TDC". */
-function placeOf({ at, fires, watched }: LashStop, { firing, shows }: CrankWords): string {
-  if (watched) return WATCHED[watched.seen](watched.cylinder);
-  if (at === null) return '';
-  const read = shows(at);
-  const before = lastFired(firing, at);
-  const said =
-    fires === null
-      ? `${wheelDegrees(Math.round(before.since))} after cylinder ${before.cylinder} has fired`
-      : `cylinder ${fires} at its firing TDC`;
-  return read === null ? said : `${read}, ${said}`;
-}
-
-/** What shows which turn it is without a wheel: where a cylinder fires, the valves of its companion rock. */
-function signOf({ at, fires, watched }: LashStop, { firing }: CrankWords): string | null {
-  if (at === null || watched) return null;
-  const before = lastFired(firing, at);
-  const partner = companion(firing, before.cylinder);
-  if (partner === null) return null;
-  return fires === null
-    ? `Cylinder ${before.cylinder} fires where the valves of cylinder ${partner} rock.`
-    : `There the valves of cylinder ${partner} rock.`;
-}
-
-/** The cylinder that fired last before a place of the crank, and how long since. */
-const lastFired = (firing: Firing, at: number) =>
-  firingTdcs(firing)
-    .map(({ cylinder, after }) => ({ cylinder, since: (at - after + 720) % 720 }))
-    .reduce((near, each) => (each.since < near.since ? each : near));
-
-const reportStop = (stop: LashStop, crank: CrankWords): Stop => ({
-  at: stop.at,
-  place: placeOf(stop, crank),
-  sign: signOf(stop, crank),
-  ring: stop.at === null || stop.watched ? null : crank.ring(stop.at),
-  valves: [...stop.valves],
-});
 
 function reportOrder(order: LashOrder, crank: CrankWords): Lash['orders'][number] {
   return {

@@ -1,6 +1,7 @@
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
-import { type LengthUnit, inches, parseLength, typedLength } from '@yosoku/core/units/length';
+import { type LengthUnit, inches, typedLength } from '@yosoku/core/units/length';
+import { type TypedLength, typedLengthOf } from '@/forms/length-field';
 import { typedFigure } from '@/forms/typed-figure';
 
 /** What is wanted of the valves, as it is typed. */
@@ -23,7 +24,6 @@ export type ReadLash =
 
 /** Blades are bought in such steps. Common practice, no source. */
 const USUAL_STEP = { in: inches('0.002'), mm: 0.05 } as const;
-const MOST = { lash: 5, step: 1, turns: 6, pitch: 3 } as const;
 
 /** What is left of a product of decimals is no figure. */
 const MICRO = 1e6;
@@ -67,33 +67,39 @@ function usualEngine({ job, proposal }: Report['lash']): string {
 const usualKind = ({ lash, prepare }: Report): string =>
   lash.job?.wanted.kind ?? (prepare.asItStands?.lifter === 'hydraulic' ? 'preload' : 'lash');
 
+/** Fields that are lengths. */
+export type LengthName = Exclude<Field, 'turns'>;
+const IS_NEEDED: Readonly<Record<LengthName, boolean>> = { intake: true, exhaust: true, noGo: false, pitch: false };
+const MOST: Readonly<Record<LengthName, number>> = { intake: 5, exhaust: 5, noGo: 1, pitch: 3 };
+const MOST_TURNS = 6;
+
+/** A length of the form as it is typed. A step or a pitch of nothing is none. */
+export function typedIn(form: LashForm, field: LengthName, units: LengthUnit): TypedLength {
+  const typed = typedLengthOf(form[field], { units, family: 'lift', most: MOST[field] });
+  return typed.state === 'good' && typed.mm === 0 && !IS_NEEDED[field]
+    ? { state: 'wrong', message: 'More than 0, or nothing.' }
+    : typed;
+}
+
 /** What the form says, or what is wrong with which field. */
 export function readLash(form: LashForm, units: LengthUnit): ReadLash {
   const errors: Partial<Record<Field, string>> = {};
-  const length = (field: Exclude<Field, 'turns'>, most: number, needed: boolean): number | undefined => {
-    const text = form[field];
-    if (text.trim() === '') {
-      if (needed) errors[field] = 'Say what is wanted.';
-      return undefined;
-    }
-    const parsed = parseLength(text, { family: 'lift', unit: units });
-    if (!parsed.ok) errors[field] = parsed.message;
-    else if (parsed.mm > most) errors[field] = `${parsed.understood} is too much. Check the unit.`;
-    else if (!needed && parsed.mm === 0) errors[field] = 'More than 0, or nothing.';
-    else return parsed.mm;
+  const length = (field: LengthName): number | undefined => {
+    const typed = typedIn(form, field, units);
+    if (typed.state === 'good') return typed.mm;
+    if (typed.state === 'wrong') errors[field] = typed.message;
+    else if (IS_NEEDED[field]) errors[field] = 'Say what is wanted.';
     return undefined;
   };
   if (form.kind === 'preload') {
     const turns = typedFigure(form.turns);
-    if (!(turns >= 0 && turns <= MOST.turns)) errors.turns = `Turns past zero lash, 0 to ${MOST.turns}.`;
-    const pitch = length('pitch', MOST.pitch, false);
+    if (!(turns >= 0 && turns <= MOST_TURNS)) errors.turns = `Turns past zero lash, 0 to ${MOST_TURNS}.`;
+    const pitch = length('pitch');
     return Object.keys(errors).length > 0
       ? { ok: false, errors }
       : { ok: true, wanted: { kind: 'preload', turns, ...(pitch === undefined ? {} : { pitch }) } };
   }
-  const intake = length('intake', MOST.lash, true);
-  const exhaust = length('exhaust', MOST.lash, true);
-  const noGo = length('noGo', MOST.step, false);
+  const [intake, exhaust, noGo] = [length('intake'), length('exhaust'), length('noGo')];
   return intake === undefined || exhaust === undefined || Object.keys(errors).length > 0
     ? { ok: false, errors }
     : { ok: true, wanted: { kind: 'lash', intake, exhaust, ...(noGo === undefined ? {} : { noGo }) } };

@@ -1,14 +1,13 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
-import { parseLength } from '@yosoku/core/units/length';
+import { LengthField } from '@/forms/length-field';
+import { useDraft } from '@/forms/use-draft';
 import { useStation } from '@/logbook/station';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { type LashForm, type ReadLash, lashForm, readLash } from './lash-form';
+import { type LengthName, type ReadLash, lashForm, readLash, typedIn } from './lash-form';
 
 const ENGINES = [
   { value: 'cold', label: 'Cold' },
@@ -25,9 +24,7 @@ type Orders = Report['lash']['orders'];
 export function useLashSetup() {
   const { report, write } = useStation();
   const { build, lash } = report;
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/lash-setup/${lash.job?.id ?? 'first'}`;
-  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
+  const { draft, change, done } = useDraft(`${build.id}/lash-setup/${lash.job?.id ?? 'first'}`);
   const form = lashForm(draft, report);
   const read = readLash(form, build.units);
   const wish = draft.order ?? lash.job?.order ?? lash.proposal.order;
@@ -37,11 +34,10 @@ export function useLashSetup() {
     read,
     order,
     isAsked: draft.asked === 'yes',
-    change: (part: Readonly<Record<string, string>>): void =>
-      void dispatch(drafted({ place, draft: { ...draft, ...part } })),
+    change,
     begin: (): boolean => {
       if (!read.ok || !order) {
-        dispatch(drafted({ place, draft: { ...draft, asked: 'yes' } }));
+        change({ asked: 'yes' });
         return false;
       }
       write('lash.begun', {
@@ -50,7 +46,7 @@ export function useLashSetup() {
         engine: form.engine,
         wanted: read.wanted,
       });
-      dispatch(draftDone(place));
+      done();
       return true;
     },
   };
@@ -114,38 +110,29 @@ export function LashSetup({ setup }: { readonly setup: Setup }) {
 }
 
 type Errors = (ReadLash & { ok: false })['errors'];
-type Field = Exclude<keyof LashForm, 'kind' | 'engine'>;
-
-function LengthField({
-  setup,
-  errors,
-  field,
-  label,
-  hint,
-}: {
+interface WantedProps {
   readonly setup: Setup;
   readonly errors: Errors;
-  readonly field: Field;
+  readonly field: LengthName;
   readonly label: string;
   readonly hint?: string;
-}) {
+}
+
+function Wanted({ setup, errors, field, label, hint }: WantedProps) {
   const { units } = useStation().report.build;
   const { form, change } = setup;
-  const parsed = parseLength(form[field], { family: 'lift', unit: units });
   // A figure for the cold engine is no figure for the hot one.
   const key = field === 'intake' || field === 'exhaust' ? `${field}-${form.engine}` : field;
-  const typed = form[field].trim() !== '';
   return (
     <View className="grow basis-[120px]">
-      <TextField
+      <LengthField
         testID={`lash-${field}`}
         label={label}
-        value={form[field]}
-        inputMode="decimal"
+        text={form[field]}
+        typed={typedIn(form, field, units)}
+        missing={errors[field]}
         onChange={(text) => change({ [key]: text })}
-        error={errors[field] ?? (typed && !parsed.ok ? parsed.message : undefined)}
-        echo={typed && parsed.ok ? parsed.understood : undefined}
-        hint={hint}
+        {...(hint === undefined ? {} : { hint })}
       />
     </View>
   );
@@ -155,9 +142,9 @@ function LashFields(props: { readonly setup: Setup; readonly errors: Errors }) {
   const { engine } = props.setup.form;
   return (
     <View className="flex-row flex-wrap gap-x-4 gap-y-3">
-      <LengthField {...props} field="intake" label={`Intake, ${engine}`} />
-      <LengthField {...props} field="exhaust" label={`Exhaust, ${engine}`} />
-      <LengthField {...props} field="noGo" label="No-go blade thicker by" hint="Nothing: one blade is used." />
+      <Wanted {...props} field="intake" label={`Intake, ${engine}`} />
+      <Wanted {...props} field="exhaust" label={`Exhaust, ${engine}`} />
+      <Wanted {...props} field="noGo" label="No-go blade thicker by" hint="Nothing: one blade is used." />
     </View>
   );
 }
@@ -176,7 +163,7 @@ function PreloadFields({ setup, errors }: { readonly setup: Setup; readonly erro
           hint="The maker’s figure. Half a turn is 0.5."
         />
       </View>
-      <LengthField
+      <Wanted
         setup={setup}
         errors={errors}
         field="pitch"

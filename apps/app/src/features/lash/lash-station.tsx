@@ -63,6 +63,7 @@ function Beginning({ onBegun, onBack }: { readonly onBegun: () => void; readonly
         <Words look="soft">
           A valve is set with its lifter on the base circle of its lobe; one that was not is loose afterwards. The
           figures are those of the cam’s maker or the engine’s manual, for an engine as cold or as hot as they say.
+          Ignition and fuel off, turned by hand only; hot parts burn.
         </Words>
         <LashSetup setup={setup} />
         <History />
@@ -129,7 +130,7 @@ function Setting({ job, onAnew }: { readonly job: LashJob; readonly onAnew: () =
           {sentence}
         </Words>
         {stop?.sign ? <Words look="soft">{stop.sign}</Words> : null}
-        <Standing entry={entry} />
+        <NearRamp entry={entry} />
         {wide ? (
           <PictureBeside
             picture={(width) => (
@@ -179,7 +180,7 @@ const WHEEL = 300;
 const PHONE_WHEEL = 220;
 
 /** How far the valve at hand stands from its ramp where it is set, where that is too near to be passed over. */
-function Standing({ entry: { own, stop } }: { readonly entry: LashEntry }) {
+function NearRamp({ entry: { own, stop } }: { readonly entry: LashEntry }) {
   const here = stop?.valves.find(({ cylinder, valve }) => cylinder === own?.cylinder && valve === own.valve);
   if (!own || here?.clear == null || here.clear >= WANTED_CLEAR) return null;
   return (

@@ -1,9 +1,8 @@
 import type { Valve } from '@yosoku/core/cam/card';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
+import { useDraft } from '@/forms/use-draft';
 import { useStation } from '@/logbook/station';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
 
 export type LashJob = NonNullable<Report['lash']['job']>;
 export type LashValve = LashJob['valves'][number];
@@ -14,17 +13,13 @@ export type Meaning = 'found' | 'set';
 /** The valve that is at hand: the next one of the order, or another that was pressed. */
 export function useLash(job: LashJob) {
   const { report, write } = useStation();
-  const dispatch = useAppDispatch();
-  const place = `${report.build.id}/lash/${job.id}`;
-  const draft = useAppSelector((state) => state.drafts[place]);
-  const chosen = job.valves.find(({ cylinder, valve }) => `${cylinder} ${valve}` === draft?.valve) ?? null;
+  const { draft, change } = useDraft(`${report.build.id}/lash/${job.id}`);
+  const chosen = job.valves.find(({ cylinder, valve }) => `${cylinder} ${valve}` === draft.valve) ?? null;
   const { next } = job;
   const own =
     chosen ?? job.valves.find(({ cylinder, valve }) => cylinder === next?.cylinder && valve === next.valve) ?? null;
   const stop = own ? (job.stops[own.stop] ?? null) : null;
-  const change = (part: Record<string, string>): void =>
-    void dispatch(drafted({ place, draft: { ...draft, ...part } }));
-  const meaning: Meaning = draft?.meaning === 'set' ? 'set' : 'found';
+  const meaning: Meaning = draft.meaning === 'set' ? 'set' : 'found';
   const take = (said: Pick<BodyOf<'lash.taken'>, 'found' | 'set' | 'turns'>): void => {
     if (!own) return;
     const { cylinder, valve } = own;

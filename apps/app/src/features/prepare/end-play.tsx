@@ -2,8 +2,7 @@ import { View } from 'react-native';
 import { END_PLAY, type PlayMeasured, judgeEndPlay } from '@yosoku/core/prepare/end-play';
 import { formatLength, typedLength } from '@yosoku/core/units/length';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
-import { drafted, draftDone } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/forms/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';
@@ -24,9 +23,7 @@ const MOST = 10;
 function useEndPlay() {
   const { report } = useStation();
   const { build, prepare } = report;
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/end-play`;
-  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
+  const { draft, change, done } = useDraft(`${build.id}/end-play`);
   const { units } = build;
   const kept = prepare.endPlay?.wanted ?? null;
   const wantedText = draft.wanted ?? (kept === null ? '' : typedLength(kept, units));
@@ -41,8 +38,8 @@ function useEndPlay() {
     wanted: typedLengthOf(wantedText, { units, family: 'lift', most: MOST }),
     returns: answer('returns'),
     gasket: answer('gasket'),
-    change: (part: Record<string, string>): void => void dispatch(drafted({ place, draft: { ...draft, ...part } })),
-    done: (): void => void dispatch(draftDone(place)),
+    change,
+    done,
   };
 }
 

@@ -2,9 +2,8 @@ import { View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
+import { useDraft } from '@/forms/use-draft';
 import { useStation } from '@/logbook/station';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 
@@ -35,11 +34,7 @@ export function PushrodOrder({ finding: { valve, order } }: { readonly finding: 
   const { report, write } = useStation();
   const { build } = report;
   const { units } = build;
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/pushrod/${valve}`;
-  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
-  const change = (part: Record<string, string>): void =>
-    void dispatch(drafted({ place, draft: { ...draft, ...part } }));
+  const { draft, change, done } = useDraft(`${build.id}/pushrod/${valve}`);
   const typed = Object.fromEntries(
     FIELDS.map(({ field, family, most }) => [field, typedLengthOf(draft[field] ?? '', { units, family, most })]),
   ) as Record<Field, ReturnType<typeof typedLengthOf>>;
@@ -73,7 +68,7 @@ export function PushrodOrder({ finding: { valve, order } }: { readonly finding: 
       ...(stud ? { stud } : {}),
       ...(draft.clears === undefined ? {} : { clears: draft.clears === 'yes' }),
     });
-    dispatch(draftDone(place));
+    done();
   };
   const MISSING: Partial<Record<Field, string>> = { length: 'Say what was measured.', preload: 'Say it, 0 for none.' };
   return (

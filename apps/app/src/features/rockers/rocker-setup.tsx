@@ -2,9 +2,8 @@ import { View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import { type LengthUnit, typedLength } from '@yosoku/core/units/length';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
+import { useDraft } from '@/forms/use-draft';
 import { useStation } from '@/logbook/station';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';
@@ -31,11 +30,7 @@ export function RockerSetup() {
   const { report, write } = useStation();
   const { rockers, build } = report;
   const { units } = build;
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/rockers`;
-  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
-  const change = (part: Record<string, string>): void =>
-    void dispatch(drafted({ place, draft: { ...draft, ...part } }));
+  const { draft, change, done } = useDraft(`${build.id}/rockers`);
   const mounted = MOUNTED.find(({ value }) => value === (draft.mounted ?? rockers.mounted))?.value;
   const typed = FIELDS.map(({ field, ...words }) => {
     const text = draft[field] ?? shown(rockers[field], units);
@@ -66,7 +61,7 @@ export function RockerSetup() {
       ...(tipMm === undefined ? {} : { tip: tipMm }),
       ...(stepMm === undefined ? {} : { step: stepMm }),
     });
-    dispatch(draftDone(place));
+    done();
   };
   return (
     <View className="gap-3">

@@ -2,9 +2,8 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { MID_LIFTS, type MidLift } from '@yosoku/core/valve-train/pushrod-trials';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
+import { useDraft } from '@/forms/use-draft';
 import { useStation } from '@/logbook/station';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';
@@ -31,11 +30,7 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
   const { rockers, build } = report;
   const { units } = build;
   const { valve } = finding;
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/rocker-trial/${valve}`;
-  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
-  const change = (part: Record<string, string>): void =>
-    void dispatch(drafted({ place, draft: { ...draft, ...part } }));
+  const { draft, change, done } = useDraft(`${build.id}/rocker-trial/${valve}`);
   const isStud = rockers.mounted === 'stud';
   const at = (field: string, family: 'lift' | 'dimension', most: number) =>
     typedLengthOf(draft[field] ?? '', { units, family, most });
@@ -65,7 +60,7 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
       ...(lift.state === 'good' ? { lift: lift.mm } : {}),
       ...(seen === undefined ? {} : { seen }),
     });
-    dispatch(draftDone(place));
+    done();
   };
   const field = (name: string, label: string, typed: typeof length, hint: string, missing?: string) => (
     <View className="grow basis-[150px]">
