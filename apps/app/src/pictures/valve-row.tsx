@@ -2,6 +2,7 @@ import { Pressable, View } from 'react-native';
 import Svg, { Circle, Path, Rect } from 'react-native-svg';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import type { Report } from '@yosoku/core/report/report';
+import { type ValveName, isSameValve, valveWords } from '@yosoku/core/valve-train/valve-name';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
@@ -23,9 +24,9 @@ interface ValveRowProps {
   readonly valves: readonly LashedValve[];
   readonly cylinders: number;
   /** The one that is set next, and those that may be set where the crank stands. */
-  readonly next: { readonly cylinder: number; readonly valve: Valve } | null;
-  readonly here: readonly { readonly cylinder: number; readonly valve: Valve }[];
-  readonly onChoose: ((cylinder: number, valve: Valve) => void) | null;
+  readonly next: ValveName | null;
+  readonly here: readonly Pick<ValveName, 'cylinder' | 'valve'>[];
+  readonly onChoose: ((valve: ValveName) => void) | null;
 }
 
 /** All valves of the engine as they lie under the covers: what is done, what is due, which is next. Intake round, exhaust square. */
@@ -43,20 +44,19 @@ export function ValveRow({ valves, cylinders, next, here, onChoose }: ValveRowPr
                 <Words look="figure" tone="soft" className="text-center">
                   {cylinder}
                 </Words>
-                {VALVES.map((valve) => {
-                  const own = valves.find((one) => one.cylinder === cylinder && one.valve === valve);
-                  const is = (one: { cylinder: number; valve: Valve }): boolean =>
-                    one.cylinder === cylinder && one.valve === valve;
-                  return own ? (
-                    <ValveKey
-                      key={valve}
-                      valve={own}
-                      isNext={next !== null && is(next)}
-                      isHere={here.some(is)}
-                      onPress={onChoose && (() => onChoose(cylinder, valve))}
-                    />
-                  ) : null;
-                })}
+                {VALVES.flatMap((valve) =>
+                  valves
+                    .filter((own) => own.cylinder === cylinder && own.valve === valve)
+                    .map((own) => (
+                      <ValveKey
+                        key={valveWords(own)}
+                        valve={own}
+                        isNext={next !== null && isSameValve(own, next)}
+                        isHere={here.some((one) => one.cylinder === cylinder && one.valve === valve)}
+                        onPress={onChoose && (() => onChoose(own))}
+                      />
+                    )),
+                )}
               </View>
             ))}
         </View>
@@ -73,12 +73,13 @@ interface ValveKeyProps {
 }
 
 function ValveKey({ valve: own, isNext, isHere, onPress }: ValveKeyProps) {
-  const { cylinder, valve, state, shows } = own;
+  const { cylinder, valve, which, state, shows } = own;
+  const number = which === null ? '' : ` ${which}`;
   return (
     <Pressable
       role="button"
-      testID={`valve-${cylinder}-${valve}`}
-      aria-label={`Cylinder ${cylinder}, ${valve}: ${STATE_WORDS[state]}${shows === '' ? '' : `, ${shows}`}`}
+      testID={`valve-${cylinder}-${valve}${which === null ? '' : `-${which}`}`}
+      aria-label={`Cylinder ${cylinder}, ${valve}${number}: ${STATE_WORDS[state]}${shows === '' ? '' : `, ${shows}`}`}
       aria-pressed={isNext}
       disabled={onPress === null}
       onPress={() => onPress?.()}

@@ -50,7 +50,7 @@ const FIRES: Readonly<Record<number, number>> = { 1: 0, 5: 120, 3: 240, 6: 360, 
 
 test('seat events: the card’s advertised duration about its centreline, wider by what the lash leaves lower', () => {
   const { lash } = lashed();
-  expect(lash().seats?.words).toMatch(/from the card’s figures at the seat\. The cam has not been measured/);
+  expect(lash().seats?.words).toMatch(/from the card’s figures at the seat\. A cam that has not been measured/);
   // 108 − 140 and 108 + 140: 0.016 in of lash ÷ 1.5 is taken up above the card’s 0.006 in, so nothing is added; 5° for the marks.
   expect(lash().seats?.intake).toEqual({ opens: -32, closes: 248, slack: 5 });
 });
@@ -108,6 +108,31 @@ test('a valve that was set on its ramp is named with that, one that was not with
     expect.stringMatching(/^Exhaust of cylinder 5: .* It stood 6° from its ramp when it was set/),
   ]);
   expect(lash().job?.state).toBe('off');
+});
+
+test('several valves of a kind in a cylinder are each set, found and remembered by their number', () => {
+  const { write, take, lash, report } = lashed();
+  const begin = (after: string | null): string =>
+    write('lash.begun', { after, order: 'firing', engine: 'cold', count: { intake: 2, exhaust: 1 }, wanted: LASH });
+  const each = (job: string, which: number, lashes: object): string =>
+    write('lash.taken', { job, cylinder: 1, valve: 'intake', which, ...lashes });
+  const first = begin(null);
+  expect(lash().job?.counts.all).toBe(18);
+  expect(lash().sentence).toMatch(/Set the intake 1 of cylinder 1 to/);
+  each(first, 1, { set: WANTED });
+  expect(lash().sentence).toMatch(/Set the intake 2 of cylinder 1 to/);
+  each(first, 2, { set: WANTED });
+  each(first, 2, { found: WANTED + 6 * THOU });
+  expect(lash().job?.valves.filter(({ valve, cylinder }) => cylinder === 1 && valve === 'intake')).toMatchObject([
+    { which: 1, state: 'set' },
+    { which: 2, state: 'loose', words: expect.stringMatching(/^Intake 2 of cylinder 1: 0\.006 in looser/) },
+  ]);
+  // A number that no cylinder here has is said, and kept.
+  take(first, 1, 'exhaust', { set: 16 });
+  write('lash.taken', { job: first, cylinder: 1, valve: 'exhaust', which: 2, set: WANTED });
+  expect(report().problems).toMatchObject([{ message: 'There is no exhaust 2 in a cylinder here.' }]);
+  each(begin(first), 2, { found: WANTED - 3 * THOU });
+  expect(lash().history.map(({ words }) => words)).toEqual([expect.stringMatching(/^Intake 2 of cylinder 1: left at/)]);
 });
 
 test('set again, it waits to be looked at again', () => {

@@ -2,12 +2,21 @@ import { VALVES, type Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { cylinderTrouble } from '../crank/firing-order';
 import { firingTdcs } from '../crank/firing';
-import type { Problem } from '../problem';
+import { type Problem, problem } from '../problem';
 import type { BodyOf } from '../record/entry';
 import type { Build, LashJob } from '../record/fold';
 import { type LashChange, type LashEffect, compareLash, lashEffect } from '../valve-train/lash';
 import { type LashOrder, type LashStop, lashOrders, restingStops } from '../valve-train/lash-orders';
 import { WANTED_CLEAR, clearOfRamp, cycleOf } from '../valve-train/resting';
+import {
+  ONE_OF_EACH,
+  type ValveCount,
+  type ValveName,
+  isSameValve,
+  namedValve,
+  valvesOf,
+  valvesOfCylinder,
+} from '../valve-train/valve-name';
 import type { TrialFinding } from './derive-trial';
 import { type LashGrowth, lashGrowth } from './lash-growth';
 import { lashHere } from './lash-here';
@@ -29,9 +38,7 @@ export type LashCause =
   | { readonly code: 'measured-on-ramp'; readonly clear: number }
   | { readonly code: 'lock-turned' };
 
-export interface ValveLash {
-  readonly cylinder: number;
-  readonly valve: Valve;
+export interface ValveLash extends ValveName {
   readonly state: ValveState;
   /** What is wanted, and what it was left at and found at last, mm; turns where the adjuster is counted in them. */
   readonly wanted: number;
@@ -50,19 +57,18 @@ export interface LashJobFinding {
   readonly order: BodyOf<'lash.begun'>['order'];
   readonly engine: 'cold' | 'hot';
   readonly wanted: BodyOf<'lash.begun'>['wanted'];
+  readonly count: ValveCount;
   readonly stops: readonly LashStop[];
   /** In the order in which they are set. */
   readonly valves: readonly ValveLash[];
-  readonly next: { readonly stop: number; readonly cylinder: number; readonly valve: Valve } | null;
+  readonly next: (ValveName & { readonly stop: number }) | null;
   readonly state: LashState;
   /** Readings of cylinders that the engine does not have. */
   readonly astray: readonly ({ readonly entry: string } & Problem)[];
 }
 
 /** A valve over the years: what it was left at, and found at next. */
-export interface LashHistory {
-  readonly cylinder: number;
-  readonly valve: Valve;
+export interface LashHistory extends ValveName {
   readonly steps: readonly { readonly left: number; readonly found: number; readonly engine: 'cold' | 'hot' }[];
   /** Every time tighter, or every time looser, and more than a blade tells in all; else null. mm. */
   readonly trend: { readonly change: Exclude<LashChange, 'same'>; readonly by: number } | null;
@@ -141,8 +147,11 @@ function findJob(job: LashJob, context: JobContext): LashJobFinding {
   // An order that needs seat events which are no longer known: any engine can be set by its firing order.
   const order = orders.find((each) => each.order === body.order) ?? orders[0];
   const stops = restingStops(order?.stops ?? [], context);
+  const count = countOf(job);
   const valves = stops.flatMap((stop, at) =>
-    stop.valves.map(({ cylinder, valve }) => ({ at, lash: findValve(job, cylinder, valve, context) })),
+    stop.valves.flatMap(({ cylinder, valve }) =>
+      valvesOf(cylinder, valve, count).map((name) => ({ at, lash: findValve(job, name, context) })),
+    ),
   );
   const undone = (state: ValveState): boolean => state === 'due' || state === 'loose' || state === 'tight';
   const next = valves.find(({ lash }) => undone(lash.state)) ?? valves.find(({ lash }) => lash.state === 'set') ?? null;
@@ -152,9 +161,10 @@ function findJob(job: LashJob, context: JobContext): LashJobFinding {
     order: order?.order ?? body.order,
     engine: body.engine,
     wanted: body.wanted,
+    count,
     stops,
     valves: valves.map(({ lash }) => lash),
-    next: next && { stop: next.at, cylinder: next.lash.cylinder, valve: next.lash.valve },
+    next: next && { stop: next.at, cylinder: next.lash.cylinder, valve: next.lash.valve, which: next.lash.which },
     state: states.some((state) => state === 'loose' || state === 'tight')
       ? 'off'
       : states.includes('due')
@@ -163,21 +173,36 @@ function findJob(job: LashJob, context: JobContext): LashJobFinding {
           ? 'checking'
           : 'done',
     astray: job.taken.flatMap((entry) => {
-      const trouble = cylinderTrouble(entry.body.cylinder, cylinders);
+      const trouble = cylinderTrouble(entry.body.cylinder, cylinders) ?? whichTrouble(entry.body, count);
       return trouble ? [{ entry: entry.id, ...trouble }] : [];
     }),
   };
 }
 
-function findValve(job: LashJob, cylinder: number, valve: Valve, context: JobContext): ValveLash {
+const countOf = ({ begun }: LashJob): ValveCount => begun.body.count ?? ONE_OF_EACH;
+
+/** Entries of one valve of a job, as they were taken. */
+const takenOf = (job: LashJob, name: ValveName): LashJob['taken'] =>
+  job.taken.filter(({ body }) => isSameValve(namedValve(body, countOf(job)), name));
+
+/** A valve that the cylinders of this engine do not have. */
+function whichTrouble({ valve, which }: BodyOf<'lash.taken'>, count: ValveCount): Problem | null {
+  if (which === undefined || which <= count[valve]) return null;
+  return problem(
+    `There is no ${valve} ${which} in a cylinder here.`,
+    'Begin the setting with the right count of valves.',
+  ).problem;
+}
+
+function findValve(job: LashJob, name: ValveName, context: JobContext): ValveLash {
+  const { cylinder, valve } = name;
   const { wanted } = job.begun.body;
-  const own = job.taken.filter(({ body }) => body.cylinder === cylinder && body.valve === valve);
+  const own = takenOf(job, name);
   const setAt = own.findLastIndex(({ body }) => body.set !== undefined || body.turns !== undefined);
   const setting = own[setAt]?.body;
   const foundLater = own.slice(setAt + 1).findLast(({ body }) => body.found !== undefined)?.body;
   const common = {
-    cylinder,
-    valve,
+    ...name,
     wanted: wanted.kind === 'lash' ? wanted[valve] : wanted.turns,
     turns: setting?.turns ?? null,
     nearRamp: nearRamp(setting?.at, cylinder, valve, context),
@@ -225,26 +250,27 @@ function causeOf(
 
 /** What each valve was left at and found at next, over all jobs; like with like, cold or hot. */
 function historyOf({ lashJobs, description }: Build): readonly LashHistory[] {
-  if (lashJobs.length < 2) return [];
+  const last = lashJobs.at(-1);
+  if (lashJobs.length < 2 || !last) return [];
   return description.body.engine.firingOrder.flatMap((cylinder) =>
-    VALVES.flatMap((valve): LashHistory[] => {
+    valvesOfCylinder(cylinder, countOf(last)).flatMap((name): LashHistory[] => {
       const steps: LashHistory['steps'][number][] = [];
       const left = new Map<'cold' | 'hot', number>();
-      for (const { begun, taken } of lashJobs) {
-        const { engine } = begun.body;
-        const own = taken.filter(({ body }) => body.cylinder === cylinder && body.valve === valve);
+      for (const job of lashJobs) {
+        const { engine } = job.begun.body;
+        const own = takenOf(job, name);
         // Of a job only its first finding tells of the years before; the later ones are its own second round.
         const found = own[0]?.body.found;
         const was = left.get(engine);
         if (found !== undefined && was !== undefined) steps.push({ left: was, found, engine });
-        const last = own.findLast(({ body }) => body.set !== undefined)?.body.set ?? found;
-        if (last !== undefined) {
+        const leftAt = own.findLast(({ body }) => body.set !== undefined)?.body.set ?? found;
+        if (leftAt !== undefined) {
           // Turned cold or hot, what the other was left at is gone.
           if (own.some(({ body }) => body.set !== undefined)) left.clear();
-          left.set(engine, last);
+          left.set(engine, leftAt);
         }
       }
-      return steps.length === 0 ? [] : [{ cylinder, valve, steps, trend: trendOf(steps) }];
+      return steps.length === 0 ? [] : [{ ...name, steps, trend: trendOf(steps) }];
     }),
   );
 }

@@ -19,16 +19,17 @@ export interface LashGrowth {
  */
 export function lashGrowth(jobs: readonly LashJob[], valve: Valve): LashGrowth | null {
   const seen: number[] = [];
-  const last = new Map<number, { readonly engine: 'cold' | 'hot'; readonly lash: number }>();
+  const last = new Map<string, { readonly engine: 'cold' | 'hot'; readonly lash: number }>();
   for (const { begun, taken } of jobs) {
     const { engine } = begun.body;
     for (const { body } of taken) {
       if (body.valve !== valve) continue;
-      const before = last.get(body.cylinder);
+      const name = `${body.cylinder} ${body.which ?? 1}`;
+      const before = last.get(name);
       if (body.found !== undefined && before && before.engine !== engine)
         seen.push(engine === 'hot' ? before.lash - body.found : body.found - before.lash);
       const lash = body.set ?? body.found;
-      if (lash !== undefined) last.set(body.cylinder, { engine, lash });
+      if (lash !== undefined) last.set(name, { engine, lash });
     }
   }
   const count = seen.length;

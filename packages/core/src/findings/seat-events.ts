@@ -1,7 +1,7 @@
 import { ADVERTISED_HEIGHT, VALVES, type Valve, closesAt, noseAt, opensAt } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import type { CompletedLobe } from '../cam/completed-lobe';
-import { type Lobe, flanksAt } from '../cam/lobe';
+import { type Lobe, flanksAt, wrap720 } from '../cam/lobe';
 import type { TraceCurve } from '../cam/trace';
 import { type Outcome, problem } from '../problem';
 import type { Build } from '../record/fold';
@@ -46,7 +46,10 @@ export function seatEvents(
   card: CompletedCard,
   lash: Readonly<Record<Valve, number>>,
 ): Outcome<{ readonly seats: Seats }> {
-  const found = VALVES.map((valve) => [valve, seatOf(build, trials, card, valve, lash[valve])] as const);
+  const found = VALVES.map((valve) => {
+    const seat = seatOf(build, trials, card, valve, lash[valve]);
+    return [valve, seat && ofBothBanks(seat, build, trials, card, valve)] as const;
+  });
   const missing = found.filter(([, seat]) => seat === null).map(([valve]) => valve);
   if (missing.length > 0)
     return problem(
@@ -95,6 +98,24 @@ function seatOf(
   return (
     flanks && { ...common, opens: flanks.opening, closes: flanks.closing, slack: place + LIKENESS, from: 'likeness' }
   );
+}
+
+/**
+ * Where a second bank has cams of its own, a valve counts as lifted wherever that of either bank is: one list of stops serves all.
+ * A second bank that nobody measured may stand off by what a cam on its marks may.
+ */
+function ofBothBanks(
+  seat: SeatFinding,
+  build: Build,
+  trials: readonly TrialFinding[],
+  card: CompletedCard,
+  valve: Valve,
+): SeatFinding {
+  if (build.description.body.engine.secondBank === undefined || seat.unplaced || !seat.lobe) return seat;
+  const other = standingLobe(build, trials, trials.length - 1, card, valve, 2)?.lobe;
+  if (!other) return { ...seat, slack: seat.slack + UNPLACED, unplaced: true };
+  const ahead = wrap720(other.nose - seat.lobe.nose);
+  return { ...seat, opens: seat.opens + Math.min(0, ahead), closes: seat.closes + Math.max(0, ahead) };
 }
 
 /** Does the card give events, from which the place of the lobe follows without a centreline? */

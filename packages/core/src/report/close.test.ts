@@ -253,7 +253,13 @@ describe('twin cams', () => {
     // Fires 1-5-3-6-2-4: cylinder 5 comes 120° after cylinder 1.
     const job = ready({ cams: 'twin', secondBank: 5 });
     centre(job, job.setting, 'intake', 107);
+    const before = job.report().lash.seats?.intake;
     centre(job, job.setting, 'intake', 110, { cylinder: 5, firesAfter: 120 });
+    // For setting the lash a valve counts as lifted wherever that of either bank is; a bank that nobody measured counts wider.
+    const both = job.report().lash.seats?.intake;
+    expect((both?.opens ?? 0) - (before?.opens ?? 0)).toBeCloseTo(0, 1);
+    expect((both?.closes ?? 0) - (before?.closes ?? 0)).toBeCloseTo(3, 1);
+    expect((before?.slack ?? 0) - (both?.slack ?? 0)).toBe(5);
     fit(job, [
       { hardware: SLOTTED, at: { at: 0 }, cam: 'intake', bank: 1, name: 'the first pulley' },
       { hardware: SLOTTED, at: { at: 0 }, cam: 'intake', bank: 2, name: 'the second pulley' },

@@ -5,6 +5,10 @@ import { degrees, problemSchema, valve } from './parts-schema';
 const order = z.enum(LASH_ORDER_NAMES);
 const mm = z.number().describe('Millimetres.');
 const perValve = <T extends z.ZodType>(of: T) => z.strictObject({ intake: of, exhaust: of });
+const which = z
+  .number()
+  .nullable()
+  .describe('Of several of a kind in a cylinder, counted from the timing end; null where it is the only one.');
 const atStop = z.strictObject({
   cylinder: z.number(),
   valve,
@@ -62,16 +66,18 @@ export const lashReport = z.strictObject({
         z.strictObject({ kind: z.literal('preload'), turns: z.number(), pitch: mm.optional() }),
       ]),
       wantedWords: z.string(),
+      count: perValve(z.number()).describe('How many valves of a kind each cylinder has.'),
       state: z.enum(['setting', 'checking', 'off', 'done']),
       round: z.union([z.literal(1), z.literal(2)]),
       stops: z.array(stop),
-      next: z.strictObject({ stop: z.number(), cylinder: z.number(), valve }).nullable(),
+      next: z.strictObject({ stop: z.number(), cylinder: z.number(), valve, which }).nullable(),
       counts: z.strictObject({ all: z.number(), set: z.number(), good: z.number() }),
       countWords: z.string(),
       valves: z.array(
         z.strictObject({
           cylinder: z.number(),
           valve,
+          which,
           stop: z.number(),
           state: z.enum(['due', 'set', 'good', 'loose', 'tight']),
           wanted: z.number(),
@@ -89,6 +95,7 @@ export const lashReport = z.strictObject({
     z.strictObject({
       cylinder: z.number(),
       valve,
+      which,
       words: z.string(),
       trend: z.enum(['looser', 'tighter']).nullable(),
     }),

@@ -168,16 +168,17 @@ function valveTrainRows(
     case 'pushrod.measured':
       return rows('pushrod', { valve: entry.body.valve }, [['length at zero lash', entry.body.length]]);
     case 'lash.taken': {
-      const { cylinder, valve, found, set, turns, at } = entry.body;
+      const { cylinder, valve, which, found, set, turns, at } = entry.body;
       const where = { cylinder, valve, 'ring position (crank degrees)': at ?? '' };
       // As with clearances, the place is counted from where the line says.
+      const of = which === undefined ? '' : ` of ${valve} ${which}`;
       const from = at === undefined ? '' : ', past firing TDC of cylinder 1';
       const turned =
-        turns === undefined ? [] : [{ ...common, ...where, kind: 'lash', shows: `${turns} turns past zero lash` }];
+        turns === undefined ? [] : [{ ...common, ...where, kind: 'lash', shows: `${turns} turns past zero lash${of}` }];
       return [
         ...rows('lash', where, [
-          [`lash found${from}`, found],
-          [`lash set${from}`, set],
+          [`lash found${of}${from}`, found],
+          [`lash set${of}${from}`, set],
         ]),
         ...turned,
       ];

@@ -14,10 +14,12 @@ import { computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
 import { decimal } from '../units/decimal';
 import { preloadOf } from '../valve-train/lash';
-import type { LashOrder, LashOrderName, ValveAtStop } from '../valve-train/lash-orders';
+import type { LashOrder, LashOrderName } from '../valve-train/lash-orders';
 import { WANTED_CLEAR } from '../valve-train/resting';
+import { isSameValve, valveWords } from '../valve-train/valve-name';
 import { type CrankWords, crankWords, placeOf, reportStop } from './lash-places';
 import type { Report } from './report-schema';
+import { capital } from './capital';
 
 type Lash = Report['lash'];
 
@@ -33,10 +35,6 @@ const FROM: Readonly<Record<SeatSource, string>> = {
   card: 'the card’s figures at the seat',
   likeness: 'a lobe like its other figures, counted 10° wider on either side',
 };
-
-/** "exhaust of cylinder 3" */
-const valveWords = ({ cylinder, valve }: Pick<ValveAtStop, 'cylinder' | 'valve'>): string =>
-  `${valve} of cylinder ${cylinder}`;
 
 /** `listed(['a', 'b', 'c'])` is "a, b and c". */
 const listed = (items: readonly string[]): string =>
@@ -81,7 +79,7 @@ function seatWords(seats: Seats): string {
       ? `Where the valves leave their seats: from ${FROM[intake.from]}.`
       : `Where the valves leave their seats: the intake from ${FROM[intake.from]}, the exhaust from ${FROM[exhaust.from]}.`;
   return intake.unplaced || exhaust.unplaced
-    ? `${from} The cam has not been measured: it is taken to stand as its card has it, 5° more on either side.`
+    ? `${from} A cam that has not been measured is taken to stand as its card has it, 5° more on either side.`
     : from;
 }
 
@@ -104,7 +102,7 @@ function orderWords({ order, stops, caught, nearest }: LashOrder): string {
       ? `${many}. At its own firing TDC a valve of any usual cam rests.`
       : `${many}. One valve of a cylinder shows when the other rests.`;
   if (caught.length > 0) {
-    const those = caught.map((each) => `${valveWords(each)}, ${standsWords(each.clear ?? 0)}`);
+    const those = caught.map((each) => `${valveWords({ ...each, which: null })}, ${standsWords(each.clear ?? 0)}`);
     return `${many}, but not with this cam: ${caught.length} of ${valves} would be set on or too near their ramp, and are set at their own firing TDC instead: ${listed(those)}.`;
   }
   const least = `no valve nearer to its ramp than ${computedDegrees(nearest, 0)}`;
@@ -136,8 +134,6 @@ function proposedLash({ card, growth }: LashFinding): Pick<Lash['proposal'], 'co
     hot: { intake: of('intake', 'hot'), exhaust: of('exhaust', 'hot') },
   };
 }
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 function proposalWords({ card, growth }: LashFinding, valve: Valve, units: LengthUnit): string[] {
   const [hot, cold] = [card.hot[valve], card.cold[valve]];
@@ -216,6 +212,7 @@ function reportJob(
     engine: job.engine,
     wanted: job.wanted,
     wantedWords: wanted,
+    count: job.count,
     state: job.state,
     round,
     stops: stops.map((stop) => reportStop(stop, crank)),
@@ -228,6 +225,7 @@ function reportJob(
     valves: valves.map((each) => ({
       cylinder: each.cylinder,
       valve: each.valve,
+      which: each.which,
       stop: stopOf(each),
       state: each.state,
       wanted: each.wanted,
@@ -282,19 +280,19 @@ function causeWords(cause: LashCause, units: LengthUnit): string {
   }
 }
 
-function historyWords({ cylinder, valve, steps, trend }: LashHistory, units: LengthUnit): Lash['history'][number] {
+function historyWords({ steps, trend, ...name }: LashHistory, units: LengthUnit): Lash['history'][number] {
   const told = steps.map(
     ({ left, found, engine }) =>
       `left at ${formatLength(left, units)}, found at ${formatLength(found, units)} (${engine})`,
   );
-  const said = `${capital(valveWords({ cylinder, valve }))}: ${told.join('; ')}.`;
+  const said = `${capital(valveWords(name))}: ${told.join('; ')}.`;
   const why =
     trend === null
       ? ''
       : trend.change === 'tighter'
         ? ' It tightens: valve or seat is receding. Have the seat looked at before its lash is gone.'
         : ' It loosens: look at tip, rocker, pushrod, lifter and lobe, and at its lock.';
-  return { cylinder, valve, words: `${said}${why}`, trend: trend?.change ?? null };
+  return { ...name, words: `${said}${why}`, trend: trend?.change ?? null };
 }
 
 function sentenceOf({ job, orders }: LashFinding, crank: CrankWords, units: LengthUnit): string {
@@ -305,8 +303,8 @@ function sentenceOf({ job, orders }: LashFinding, crank: CrankWords, units: Leng
     return job.wanted.kind === 'preload'
       ? `All ${all} adjusters are turned down. Turn the engine over by hand before it is started.`
       : `All ${all} valves are set, and were found again as they were left.`;
-  const { cylinder, valve } = job.next;
-  const own = job.valves.find((each) => each.cylinder === cylinder && each.valve === valve);
+  const { next } = job;
+  const own = job.valves.find((each) => isSameValve(each, next));
   return own ? sentenceFor(job, own, crank, units) : '';
 }
 

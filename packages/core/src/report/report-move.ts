@@ -10,6 +10,7 @@ import type { Cam } from '../record/cams-of';
 import { lateOrEarly } from './place-words';
 import type { Build } from '../record/fold';
 import type { Report, ReportVerdict } from './report-schema';
+import { capital } from './capital';
 
 type ReportedPlan = Report['move']['plans'][number];
 
@@ -167,8 +168,6 @@ function camWords(cam: Cam, by: number, leaves: number, limit: number): string {
     ? `${name} stays where it is, ${left}${inside}.`
     : `${name} is ${by > 0 ? 'advanced' : 'retarded'} ${computedDegrees(Math.abs(by))} and should then sit ${left}${inside}.`;
 }
-
-const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 const blindWords = ({ name }: Cam): string => `${capital(name)} goes with it, and has not been measured.`;
 

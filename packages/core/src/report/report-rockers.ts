@@ -3,11 +3,10 @@ import type { OrderFinding, RockerValve, RockersFinding, TriedFinding } from '..
 import type { TheoryFinding } from '../findings/lift-theory';
 import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
 import type { Report } from './report-schema';
+import { capital } from './capital';
 
 type Rockers = Report['rockers'];
 type Mounted = Rockers['mounted'];
-
-const capital = (valve: Valve): string => (valve === 'intake' ? 'Intake' : 'Exhaust');
 
 /** Rockers and pushrods as the Report has them. */
 export function reportRockers({ applies, setUp, valves }: RockersFinding, units: LengthUnit): Rockers {

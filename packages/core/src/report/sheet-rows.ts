@@ -11,6 +11,7 @@ import { SIGN_CHECKS } from '../sign/sign-checks';
 import { ZERO_METHODS, type ZeroMethodName } from '../tdc/zero-methods';
 import { settingLabel } from '../timing-set/hardware';
 import { signed } from '../timing-set/kinds/kind';
+import { capital } from './capital';
 
 /** A line of the running record. `entry` is what can be undone; results have none. */
 export interface SheetRow {
@@ -67,7 +68,6 @@ const DISTURBED_LABEL = {
 
 /** The side of the engine, where it is not the one that stands there without saying. */
 const exhaustFirst = (valve: 'intake' | 'exhaust'): string => (valve === 'exhaust' ? 'Exhaust, ' : '');
-const capital = (valve: 'intake' | 'exhaust'): string => (valve === 'intake' ? 'Intake' : 'Exhaust');
 const placeOf = (at: number): string =>
   at === 0 ? 'at TDC' : `${wheelDegrees(Math.abs(at))} ${at < 0 ? 'before' : 'after'} TDC`;
 
@@ -229,8 +229,8 @@ export function writeEntries(
       written.lash.push(line.standing === 'counts' ? { ...line, standing: 'card' } : line);
     },
     'lash.taken': (entry) => {
-      const { cylinder, valve, found, set, go, noGo, turns } = entry.body;
-      const name = `Cylinder ${cylinder}, ${valve}`;
+      const { cylinder, valve, which, found, set, go, noGo, turns } = entry.body;
+      const name = `Cylinder ${cylinder}, ${valve}${which === undefined ? '' : ` ${which}`}`;
       const was = found === undefined ? null : `found ${formatLength(found, units)}`;
       const left = set === undefined ? null : `set to ${formatLength(set, units)}`;
       const turned = turns === undefined ? null : turnsWords(turns);

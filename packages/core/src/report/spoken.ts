@@ -1,6 +1,7 @@
 import { type WheelReading, sideWords } from '../crank/wheel';
 import { MM_PER_INCH, type LengthUnit, formatLength } from '../units/length';
 import { decimal } from '../units/decimal';
+import { capital } from './capital';
 
 /** Words for an ear at the engine: figures as the trade says them, never as they are written. */
 
@@ -118,8 +119,6 @@ export function turnInShort({ height, label, approach, reads }: ToRead, unit: Le
 
 /** The same for an ear: "Fifty thou before peak, coming forward. Read the wheel." */
 export const spokenTurn = (turn: ToRead, unit: LengthUnit): string => capital(sayFigures(turnInShort(turn, unit)));
-
-const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /**
  * What was written down, read back: whoever has both hands full hears at once when it is not what he said.

@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { Words } from '@/ui/words';
+import { capital } from '@yosoku/core/report/capital';
 
 type Faults = Report['trials'][number]['faults'];
 
@@ -26,5 +27,3 @@ export function FaultList({ faults }: { readonly faults: Faults }) {
     </View>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -14,6 +14,23 @@ export interface LashForm {
   readonly noGo: string;
   readonly turns: string;
   readonly pitch: string;
+  readonly valves: ValvesName;
+}
+
+/** How many valves a cylinder has, and of which kind. */
+export const VALVE_COUNTS = {
+  '2': { intake: 1, exhaust: 1 },
+  '3': { intake: 2, exhaust: 1 },
+  '4': { intake: 2, exhaust: 2 },
+  '5': { intake: 3, exhaust: 2 },
+} as const;
+export type ValvesName = keyof typeof VALVE_COUNTS;
+
+/** As it was typed, else as the last time, else one of each. */
+function valvesName(typed: string | undefined, { lash }: Report): ValvesName {
+  const before = lash.job?.count;
+  const name = typed ?? (before ? String(before.intake + before.exhaust) : '2');
+  return name === '3' || name === '4' || name === '5' ? name : '2';
 }
 
 type Field = 'intake' | 'exhaust' | 'noGo' | 'turns' | 'pitch';
@@ -55,6 +72,7 @@ export function lashForm(draft: Readonly<Record<string, string>>, report: Report
     noGo: draft.noGo ?? shown(before ? before.noGo : USUAL_STEP[units], units),
     turns: draft.turns ?? String(preload?.turns ?? ''),
     pitch: draft.pitch ?? shown(preload?.pitch, units),
+    valves: valvesName(draft.valves, report),
   };
 }
 

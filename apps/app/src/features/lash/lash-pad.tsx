@@ -1,6 +1,8 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
+import { capital } from '@yosoku/core/report/capital';
 import { formatLength } from '@yosoku/core/units/length';
+import { valveWords } from '@yosoku/core/valve-train/valve-name';
 import { LengthKeypad } from '@/forms/keypad';
 import { useLengthEntry } from '@/forms/length-pad';
 import { useStation } from '@/logbook/station';
@@ -160,7 +162,7 @@ function AtTheBench({ entry, lash, trouble, keys, undo }: PartsProps) {
 }
 
 function UnderTheThumb({ entry, lash, own, trouble, keys, undo }: PartsProps) {
-  const name = `${own.valve === 'intake' ? 'Intake' : 'Exhaust'} of cylinder ${own.cylinder}`;
+  const name = capital(valveWords(own));
   const label = lash.meaning === 'set' ? `${name}, set to` : `${name}, found at (or nothing)`;
   return (
     <View>
@@ -202,7 +204,7 @@ export function PreloadPad({ job, entry, own, onNext }: PadProps) {
   const wanted = job.wanted.kind === 'preload' ? job.wanted.turns : 0;
   const turn = (turns: number): void => entry.take({ turns });
   useShortcuts({ Enter: () => turn(wanted), u: () => undo?.(), n: onNext });
-  const name = `${own.valve === 'intake' ? 'Intake' : 'Exhaust'} of cylinder ${own.cylinder}`;
+  const name = capital(valveWords(own));
   return (
     <View className="gap-2">
       <View className="px-4 wide:px-0">

@@ -7,7 +7,15 @@ import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import { type LengthName, type ReadLash, lashForm, readLash, typedIn } from './lash-form';
+import {
+  type LengthName,
+  type ReadLash,
+  VALVE_COUNTS,
+  type ValvesName,
+  lashForm,
+  readLash,
+  typedIn,
+} from './lash-form';
 
 const ENGINES = [
   { value: 'cold', label: 'Cold' },
@@ -17,6 +25,13 @@ const KINDS = [
   { value: 'lash', label: 'Lash, by blades' },
   { value: 'preload', label: 'Hydraulic, by turns' },
 ] as const;
+
+const VALVES_CHOICES = [
+  { value: '2', label: 'Two' },
+  { value: '3', label: 'Three, two intakes' },
+  { value: '4', label: 'Four' },
+  { value: '5', label: 'Five, three intakes' },
+] as const satisfies readonly { readonly value: ValvesName; readonly label: string }[];
 
 type Orders = Report['lash']['orders'];
 
@@ -44,6 +59,7 @@ export function useLashSetup() {
         after: lash.job?.id ?? null,
         order: order.order,
         engine: form.engine,
+        ...(form.valves === '2' ? {} : { count: VALVE_COUNTS[form.valves] }),
         wanted: read.wanted,
       });
       done();
@@ -88,6 +104,14 @@ export function LashSetup({ setup }: { readonly setup: Setup }) {
         <PreloadFields setup={setup} errors={errors} />
       )}
       {form.kind === 'lash' ? lash.proposal.words.map((words) => <Words key={words}>{words}</Words>) : null}
+      <Choice
+        testID="lash-valves"
+        label="Valves in a cylinder"
+        options={VALVES_CHOICES}
+        value={form.valves}
+        onChange={(valves) => change({ valves })}
+        {...(form.valves === '2' ? {} : { hint: 'Those of a kind are numbered from the timing end.' })}
+      />
       <OrderChoice orders={lash.orders} order={order} onChange={(name) => change({ order: name })} />
       {lash.seats ? (
         <Words look="soft" testID="seats">

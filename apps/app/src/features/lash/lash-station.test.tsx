@@ -74,6 +74,18 @@ test('a negative lash, and one that no valve has, are refused in words', async (
   expect(here.words()).toMatch(/too much\. Check the unit/);
 });
 
+test('four valves in a cylinder: each has its own key in the row, and the number stands in the entry', async () => {
+  const here = await openStation('lash', LashStation, carded().entries);
+  await here.choose('lash-valves', 'Four');
+  await here.press('lash-begin');
+  expect(here.last()?.body).toMatchObject({ count: { intake: 2, exhaust: 2 } });
+  await here.press('valve-3-exhaust-2');
+  expect(screen.getByTestId('sentence')).toHaveTextContent(/the exhaust 2 of cylinder 3/);
+  await here.press('record');
+  expect(here.last()?.body).toMatchObject({ cylinder: 3, valve: 'exhaust', which: 2 });
+  expect(screen.getByTestId('lash-counts')).toHaveTextContent(/1 of 24 set/);
+});
+
 test('one press where it is as wanted; at most four where it was measured first', async () => {
   const here = await openStation('lash', LashStation, begun().entries);
   await here.press('record');

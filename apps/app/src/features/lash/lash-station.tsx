@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { readingAt } from '@yosoku/core/crank/wheel';
 import { sayFigures } from '@yosoku/core/report/spoken';
 import { WANTED_CLEAR } from '@yosoku/core/valve-train/resting';
+import { valveWords } from '@yosoku/core/valve-train/valve-name';
 import { figureOfReading } from '@/forms/figure';
 import { useClosed } from '@/logbook/closed';
 import { useStation } from '@/logbook/station';
@@ -188,7 +189,7 @@ function NearRamp({ entry: { own, stop } }: { readonly entry: LashEntry }) {
       kind="warning"
       testID="on-ramp"
       message={here.clear < 0 ? 'It stands on its lobe here.' : `Only ${Math.round(here.clear)}° from its ramp here.`}
-      remedy={`${WANTED_CLEAR}° are wanted. Look at the ${own.valve} of cylinder ${own.cylinder} again in the second round.`}
+      remedy={`${WANTED_CLEAR}° are wanted. Look at the ${valveWords(own)} again in the second round.`}
     />
   );
 }
@@ -224,16 +225,16 @@ function History() {
       <Words look="heading" level={2}>
         Since it was set before
       </Words>
-      {moving.map(({ cylinder, valve, words, trend }) => (
-        <Words key={`${cylinder} ${valve}`} tone={trend === 'tighter' ? 'danger' : 'ink'}>
+      {moving.map(({ words, trend }) => (
+        <Words key={words} tone={trend === 'tighter' ? 'danger' : 'ink'}>
           {words}
         </Words>
       ))}
       {steady.length === 0 ? null : (
         <More testID="lash-steady" label={`${steady.length} neither tighten nor loosen`}>
           <View className="gap-2">
-            {steady.map(({ cylinder, valve, words }) => (
-              <Words key={`${cylinder} ${valve}`}>{words}</Words>
+            {steady.map(({ words }) => (
+              <Words key={words}>{words}</Words>
             ))}
           </View>
         </More>

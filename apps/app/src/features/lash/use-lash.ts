@@ -1,6 +1,6 @@
-import type { Valve } from '@yosoku/core/cam/card';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
+import { type ValveName, isSameValve, valveWords } from '@yosoku/core/valve-train/valve-name';
 import { useDraft } from '@/forms/use-draft';
 import { useStation } from '@/logbook/station';
 
@@ -14,15 +14,14 @@ export type Meaning = 'found' | 'set';
 export function useLash(job: LashJob) {
   const { report, write } = useStation();
   const { draft, change } = useDraft(`${report.build.id}/lash/${job.id}`);
-  const chosen = job.valves.find(({ cylinder, valve }) => `${cylinder} ${valve}` === draft.valve) ?? null;
+  const chosen = job.valves.find((each) => valveWords(each) === draft.valve) ?? null;
   const { next } = job;
-  const own =
-    chosen ?? job.valves.find(({ cylinder, valve }) => cylinder === next?.cylinder && valve === next.valve) ?? null;
+  const own = chosen ?? (next && job.valves.find((each) => isSameValve(each, next))) ?? null;
   const stop = own ? (job.stops[own.stop] ?? null) : null;
   const meaning: Meaning = draft.meaning === 'set' ? 'set' : 'found';
   const take = (said: Pick<BodyOf<'lash.taken'>, 'found' | 'set' | 'turns'>): void => {
     if (!own) return;
-    const { cylinder, valve } = own;
+    const { cylinder, valve, which } = own;
     const { wanted } = job;
     const step = wanted.kind === 'lash' ? wanted.noGo : undefined;
     const blades = said.set !== undefined && step !== undefined ? { go: said.set, noGo: said.set + step } : {};
@@ -30,6 +29,7 @@ export function useLash(job: LashJob) {
       job: job.id,
       cylinder,
       valve,
+      ...(which === null ? {} : { which }),
       ...(stop?.at == null || stop.ring === null ? {} : { at: stop.at }),
       ...said,
       ...blades,
@@ -41,7 +41,7 @@ export function useLash(job: LashJob) {
     stop,
     meaning,
     mean: (next: Meaning) => change({ meaning: next }),
-    choose: (cylinder: number, valve: Valve) => change({ valve: `${cylinder} ${valve}` }),
+    choose: (valve: ValveName) => change({ valve: valveWords(valve) }),
     take,
   };
 }

@@ -15,6 +15,7 @@ import type { Reading } from './reading';
 import type { ReadingChoice } from './use-reading-choice';
 import { ViewList } from '@/findings/view-list';
 import { ZeroNotice } from './zero-notice';
+import { capital } from '@yosoku/core/report/capital';
 
 interface RoundDoneProps {
   readonly choice: ReadingChoice;
@@ -91,8 +92,6 @@ export function RoundDone({ choice, reading, bar, onAgain, onOther, onClosing }:
     </StationBody>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The measured lobes to be drawn: a trace where there is one, else the lobe through the readings. */
 function drawn(trial: Report['trials'][number] | undefined) {

@@ -1,10 +1,16 @@
 import { z } from 'zod';
 import { LASH_ORDER_NAMES } from '../../valve-train/lash-orders';
+import { MOST_OF_A_KIND } from '../../valve-train/valve-name';
 import { id, lengthMm, liftMm, valve } from './entry-fields';
 
 /** Lash: how the valves were set. Bodies of entries. */
 
 const MOST_LASH = 5;
+const ofAKind = (kind: string) =>
+  z
+    .int({ error: `the count of ${kind} valves must be a whole number` })
+    .min(1)
+    .max(MOST_OF_A_KIND, { error: `a cylinder has at most ${MOST_OF_A_KIND} ${kind} valves` });
 const turns = z
   .number({ error: 'the turns must be a number' })
   .min(0, { error: 'the turns past zero lash cannot be negative' })
@@ -16,6 +22,10 @@ export const lashBegun = z
     after: id.nullable().describe('The setting of the lash before this one, or null.'),
     order: z.enum(LASH_ORDER_NAMES).describe('In which order the valves are set.'),
     engine: z.enum(['cold', 'hot']),
+    count: z
+      .strictObject({ intake: ofAKind('intake'), exhaust: ofAKind('exhaust') })
+      .optional()
+      .describe('How many valves of a kind each cylinder has. Left out: one of each.'),
     wanted: z.discriminatedUnion('kind', [
       z.strictObject({
         kind: z.literal('lash'),
@@ -41,6 +51,12 @@ export const lashTaken = z
     job: id.describe('The lash.begun entry.'),
     cylinder: z.int().min(1).max(24),
     valve,
+    which: z
+      .int({ error: 'which valve it is must be a whole number' })
+      .min(1)
+      .max(MOST_OF_A_KIND, { error: `a cylinder has at most ${MOST_OF_A_KIND} valves of a kind` })
+      .optional()
+      .describe('Of several of a kind in its cylinder, counted from the timing end.'),
     at: z
       .number({ error: 'the place of the crank must be a number of degrees' })
       .min(0, { error: 'the place of the crank lies from 0 to 720 degrees' })
