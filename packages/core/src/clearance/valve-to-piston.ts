@@ -1,10 +1,20 @@
 import type { Valve } from '../cam/card';
-import { type Lobe, advanced, lobeAt } from '../cam/lobe';
+import { type Lobe, advanced, lobeAt, wrap720 } from '../cam/lobe';
 import { type SliderCrank, pistonDrop } from '../crank/slider-crank';
 
 /** How piston and valve face each other: a pocket cut parallel to the valve head, a flat crown, or nobody knows. */
 export const POCKETS = ['parallel', 'flat', 'unknown'] as const;
 export type Pocket = (typeof POCKETS)[number];
+
+/** Lift of a lobe, and of its valve with it, from none to full, mm: what was traced of both. */
+export type ThroughTheLift = readonly (readonly [lobe: number, valve: number])[];
+
+/** Lift of a lobe as it was traced, in even steps of the crank about its nose. mm, crank degrees. */
+export interface TracedLobe {
+  readonly from: number;
+  readonly step: number;
+  readonly lifts: readonly number[];
+}
 
 /** Lengths mm, angles degrees. */
 export interface ValveSetting {
@@ -14,9 +24,13 @@ export interface ValveSetting {
   readonly angle: number;
   readonly pocket: Pocket;
   readonly lobe: Lobe;
+  /** Its lift as it was traced: used instead of the likeness, about the nose of `lobe`. */
+  readonly traced?: TracedLobe | null;
   /** Valve travel for each 1 of lobe, and what the lash takes off it. */
   readonly ratio: number;
   readonly lash: number;
+  /** Where the lift of the valve was traced beside that of its lobe: used instead of ratio and lash. */
+  readonly through?: ThroughTheLift | null;
 }
 
 /** The gap that was found at a place of the crank, the lobe then standing as it stood. Crank degrees past overlap TDC, mm. */
@@ -39,8 +53,36 @@ const LOOKED_AT = 60;
 const COARSE = 2;
 
 /** Lift at the valve, mm. */
-export const valveLift = ({ lobe, ratio, lash }: ValveSetting, at: number, ahead = 0): number =>
-  Math.max(0, lobeAt(ahead === 0 ? lobe : advanced(lobe, ahead), at).lift * ratio - lash);
+export const valveLift = (setting: ValveSetting, at: number, ahead = 0): number =>
+  openedBy(setting, lobeLift(setting, at, ahead));
+
+function lobeLift({ lobe, traced }: ValveSetting, at: number, ahead: number): number {
+  const standing = ahead === 0 ? lobe : advanced(lobe, ahead);
+  if (!traced) return lobeAt(standing, at).lift;
+  const place = (wrap720(at - standing.nose) - traced.from) / traced.step;
+  const before = Math.floor(place);
+  const [low, high] = [traced.lifts[before] ?? 0, traced.lifts[before + 1] ?? 0];
+  return low + (place - before) * (high - low);
+}
+
+/**
+ * How far a valve stands open for a lift of its lobe, mm.
+ * @example openedBy({ ratio: 1.6, lash: 0.3 }, 5) // 7.7
+ */
+export const openedBy = (
+  { ratio, lash, through }: Pick<ValveSetting, 'ratio' | 'lash' | 'through'>,
+  lobe: number,
+): number => (through ? alongTrace(through, lobe) : Math.max(0, lobe * ratio - lash));
+
+/** Between the points of a trace in straight lines; above the last, on by the ratio that it has there. */
+function alongTrace(through: ThroughTheLift, lobe: number): number {
+  const next = through.findIndex(([lift]) => lift >= lobe);
+  const after = through[next];
+  const before = through[next - 1];
+  if (after && before) return before[1] + ((lobe - before[0]) / (after[0] - before[0])) * (after[1] - before[1]);
+  const last = through.at(-1);
+  return after?.[1] ?? (last ? (last[1] * lobe) / last[0] : 0);
+}
 
 /** What the piston's way counts for along the valve: in a parallel pocket by its cosine, against a flat crown by one over it; unknown: what leaves less. */
 function along(way: number, angle: number, pocket: Pocket): number {

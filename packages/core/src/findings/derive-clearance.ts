@@ -11,9 +11,11 @@ import {
 import { type Outcome, type Problem, problem } from '../problem';
 import type { TrialFinding } from './derive-trial';
 import type { Build } from '../record/fold';
-import { lashHere } from './lash-here';
+import { orderOf } from './derive-rockers';
 import { crankOf } from './readings/zero-passes';
 import { standingLobe } from './standing-lobe';
+import { type ValveTravel, tracedLobe, valveTravel } from './valve-travel';
+import { preloadOf } from '../valve-train/lash';
 
 /** Valve to piston, as it stands now. Lengths mm, crank degrees. */
 export interface ClearanceFinding {
@@ -31,6 +33,10 @@ export interface ClearanceFinding {
   readonly tightest: Tightest | null;
   /** From where to where the cam may be moved; null where that is not known, or nowhere holds (then `state` is tight). */
   readonly room: { readonly from: number; readonly to: number } | null;
+  /** How the valve follows its lobe; null where nobody knows. */
+  readonly travel: ValveTravel | null;
+  /** A hydraulic lifter that pumps up holds the valve so much further open than at zero lash, and this is then left; mm. null with solid ones. */
+  readonly pumped: { readonly by: number; readonly leaves: number | null } | null;
   /** Why nothing is known, or null. */
   readonly problem: Problem | null;
 }
@@ -65,11 +71,8 @@ export function gapCaseOf(
       `Where the ${valve} lobe stands now has not been measured.`,
       'Measure it at Read: the gap follows its lift.',
     );
-  const { engine } = build.description.body;
-  const direct = build.asItStands?.body.lifter === 'bucket';
-  const ratio = engine.rockerRatio?.[valve] ?? card[valve].ratio ?? (direct ? 1 : null);
-  // Taken for 1 where there are rockers, the valve would open less than it does, and the gap come out too large.
-  if (ratio === null)
+  const travel = valveTravel(build, trials, card, valve);
+  if (travel === null)
     return problem(
       'The rocker ratio is not known.',
       'Give it at the engine: 1 where the cam works on the valve itself. The gap follows the lift of the valve.',
@@ -80,8 +83,10 @@ export function gapCaseOf(
     angle: facing.angle,
     pocket: facing.pocket,
     lobe: now,
-    ratio,
-    lash: lashHere(build, valve),
+    traced: tracedLobe(trials, valve),
+    ratio: travel.ratio,
+    lash: travel.lash,
+    through: travel.through,
   };
   const measured = gaps.flatMap(({ trial, at, gap }): MeasuredGap[] => {
     const place = trials.findIndex(({ id }) => id === trial);
@@ -127,18 +132,47 @@ export function deriveClearance(
     const facing = build.clearance?.body[valve];
     const minimum = facing?.minimum ?? USUAL_MINIMUM[valve];
     const gaps = gapsOf(build, valve);
+    const travel = valveTravel(build, trials, card, valve);
     const common = {
       valve,
       minimum,
       angle: facing?.angle ?? null,
       pocket: facing?.pocket ?? ('unknown' as const),
       gaps,
+      travel,
     };
+    const by = travel && pumpedUp(build, valve, travel.ratio);
+    const pumped = (gap: number | null): ClearanceFinding['pumped'] =>
+      by === null ? null : { by, leaves: gap === null ? null : gap - by };
     const found = gapCaseOf(build, trials, card, valve);
-    if (!found.ok) return { ...common, state: 'unknown', tightest: null, room: null, problem: found.problem };
+    if (!found.ok)
+      return {
+        ...common,
+        state: 'unknown',
+        tightest: null,
+        room: null,
+        pumped: pumped(null),
+        problem: found.problem,
+      };
     const holder =
       build.trials.flatMap((trial) => trial.gaps).findLast(({ body }) => body.valve === valve) ?? found.found;
     const { tightest, room } = sweepOnce(holder, found.found, minimum);
-    return { ...common, state: tightest.gap >= minimum ? 'enough' : 'tight', tightest, room, problem: null };
+    const state = tightest.gap >= minimum ? 'enough' : 'tight';
+    return { ...common, state, tightest, room, pumped: pumped(tightest.gap), problem: null };
   });
+}
+
+/**
+ * How much further open a hydraulic lifter holds its valve when it has pumped up, mm: its plunger stands as high then as it can, and what
+ * it was pressed down comes on top of the lift. By the pushrods to order, else by the turns of the adjusters where their thread is known.
+ * @returns null with solid lifters, and where nothing of the preload is known.
+ * Source: geometry; that lifters pump up when their valves float, common practice, no source.
+ */
+function pumpedUp(build: Build, valve: Valve, ratio: number): number | null {
+  const order = orderOf(build, valve);
+  if (order && order.wanted > 0) return Math.max(0, order.preload) * ratio;
+  const wanted = build.lashJobs.at(-1)?.begun.body.wanted;
+  return wanted?.kind === 'preload' && wanted.pitch !== undefined
+    ? preloadOf(wanted.turns, wanted.pitch, ratio).atPushrod * ratio
+    : null;
 }

@@ -4,6 +4,7 @@ import { type Outcome, type Problem, problem } from '../problem';
 import type { BodyOf, EntryOf } from '../record/entry';
 import type { Build } from '../record/fold';
 import {
+  MOST_LIFT,
   type MidLift,
   type RightLength,
   type TrialVerdict,
@@ -23,6 +24,7 @@ import {
 import type { TrialFinding } from './derive-trial';
 import { type TheoryFinding, liftTheory } from './lift-theory';
 import { measuredLobe } from './measured-lobe';
+import { statedRatio } from './valve-travel';
 
 /** A length that was tried. Lengths mm. */
 export interface TriedFinding {
@@ -82,9 +84,6 @@ export interface RockersFinding {
   readonly setUp: EntryOf<'rockers.set-up'> | null;
   readonly valves: readonly RockerValve[];
 }
-
-/** A lift above theory by more than this share was read wrong, or on another rocker. From memory: ratios differ by a per cent. */
-const TOO_MUCH = 0.03;
 
 /** Rocker geometry and pushrods, of each kind of valve. */
 export function deriveRockers(build: Build, trials: readonly TrialFinding[], card: CompletedCard): RockersFinding {
@@ -169,7 +168,7 @@ function rockerOf(
   valve: Valve,
 ): Outcome<{ readonly rocker: Rocker }> {
   const arm = build.rockers?.body.arm;
-  const ratio = build.description.body.engine.rockerRatio?.[valve] ?? card[valve].ratio;
+  const ratio = statedRatio(build, card, valve);
   const lobe = trials.map(({ banks }) => measuredLobe(banks[0], card, valve)).findLast((each) => each !== null);
   const lift = lobe?.peak ?? card[valve].lobeLift;
   if (arm === undefined)
@@ -187,7 +186,7 @@ function triedOf({ id, body }: EntryOf<'rocker.tried'>, rocker: Rocker | null, t
   const common = { entry: id, cylinder, length, pattern, offset, seen, lift };
   const short = rocker && lift !== null ? lift - rocker.lift : null;
   const wide = tip !== null && pattern !== null && pattern > tip;
-  const high = short !== null && rocker !== null && short > TOO_MUCH * rocker.lift;
+  const high = rocker !== null && lift !== null && lift > MOST_LIFT * rocker.lift;
   const trouble = wide
     ? problem('The pattern is wider than the tip.', 'Measure it again, or correct the diameter of the tip.')
     : high
@@ -204,7 +203,8 @@ function triedOf({ id, body }: EntryOf<'rocker.tried'>, rocker: Rocker | null, t
   };
 }
 
-function orderOf(build: Build, valve: Valve): OrderFinding | null {
+/** What is to be ordered for the valves of one kind; null where nothing was measured. */
+export function orderOf(build: Build, valve: Valve): OrderFinding | null {
   const all = build.pushrods.get(valve) ?? [];
   const last = all.at(-1);
   if (!last) return null;

@@ -3,6 +3,7 @@ import type { CompletedCard } from '../cam/complete-card';
 import type { Build } from '../record/fold';
 import { inches } from '../units/length';
 import { lashHere } from './lash-here';
+import { statedRatio } from './valve-travel';
 
 /** What pressed against the valve while its lift was read. */
 export type Springs = 'checking' | 'valve';
@@ -44,7 +45,7 @@ export const springsOf = ({ trials }: Build): ReadonlyMap<string, Springs> =>
  * Source: what grows with the spring bends, what does not is ratio, lash or geometry; common practice, no source.
  */
 export function liftTheory(build: Build, card: CompletedCard, valve: Valve): readonly TheoryFinding[] {
-  const ratio = build.description.body.engine.rockerRatio?.[valve] ?? card[valve].ratio;
+  const ratio = statedRatio(build, card, valve);
   const own = build.trials.flatMap(({ rounds }) =>
     rounds.flatMap(({ readings }) =>
       readings.flatMap(({ body }) =>

@@ -8,6 +8,7 @@ import type { Build } from '../record/fold';
 import type { Seat } from '../valve-train/resting';
 import type { TrialFinding } from './derive-trial';
 import { standingLobe } from './standing-lobe';
+import { statedRatio } from './valve-travel';
 
 /** What the seat events of a lobe were taken from. */
 export type SeatSource = 'trace' | 'card' | 'likeness';
@@ -72,8 +73,7 @@ function seatOf(
   const printed = card[valve];
   const standing = standingLobe(build, trials, trials.length - 1, card, valve)?.lobe ?? null;
   const lobe = standing ?? (printed.placed || hasCentre(printed) ? printed.curve : null);
-  const direct = build.asItStands?.body.lifter === 'bucket';
-  const ratio = build.description.body.engine.rockerRatio?.[valve] ?? printed.ratio ?? (direct ? 1 : null);
+  const ratio = statedRatio(build, card, valve);
   const common = { lobe, ratio, unplaced: standing === null };
   const place = standing === null ? UNPLACED : 0;
   const traced = trials.flatMap(({ traces }) => traces).findLast((each) => each.valve === valve && each.curve?.whole);

@@ -6,6 +6,8 @@ import { HARDWARE_KIND_NAMES, hardwareSchema, settingSchema } from '../timing-se
 import { predictedViewSchema } from '../record/entries/read';
 import { bank, degrees, problemSchema, valve } from './parts-schema';
 
+const mm = z.number().describe('Millimetres.');
+
 /** What the Report says after the verdict: the drive, the move, its proof, clearances, the signature. */
 const took = z
   .number()
@@ -181,6 +183,18 @@ export const closingReport = {
           .strictObject({ from: degrees, to: degrees })
           .nullable()
           .describe('From where to where the cam may be moved, advance from where it stands.'),
+        ratio: z.number().nullable().describe('Valve travel for each 1 of lobe that the gap is carried with.'),
+        through: z
+          .array(z.tuple([mm, mm]))
+          .nullable()
+          .describe(
+            'Lift of the lobe and of the valve with it, where both were traced: used instead of ratio and lash.',
+          ),
+        lifts: z.string().nullable().describe('What the lift of the valve was taken from.'),
+        pumped: z
+          .strictObject({ by: mm, leaves: mm.nullable(), words: z.string(), touches: z.boolean() })
+          .nullable()
+          .describe('What a hydraulic lifter that pumps up takes of it.'),
         words: z.string(),
         problem: problemSchema.nullable(),
       }),

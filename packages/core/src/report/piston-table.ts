@@ -1,6 +1,7 @@
 import { VALVES, type Valve } from '../cam/card';
 import { lobeAt } from '../cam/lobe';
 import { READ_METHODS } from '../measure/read-methods';
+import { openedBy } from '../clearance/valve-to-piston';
 import { pistonDrop } from '../crank/slider-crank';
 import type { Report } from './report-schema';
 
@@ -73,11 +74,12 @@ export function pistonTable(report: Report, angles: readonly number[]): PistonRo
 function liftAt(report: Report, valve: Valve, at: number): PistonLift | null {
   const found = ofLobe(report, valve, at);
   if (!found) return null;
-  const printed = report.card.printed?.[valve];
-  const direct = report.prepare.asItStands?.lifter === 'bucket';
-  const ratio = report.build.engine.rockerRatio?.[valve] ?? printed?.ratio ?? (direct ? 1 : null);
-  const lash = report.lash.here[valve];
-  return { ...found, valve: ratio === null ? null : Math.max(0, found.lobe * ratio - lash) };
+  const travel = report.clearance.valves.find((each) => each.valve === valve);
+  const { ratio = null, through = null } = travel ?? {};
+  return {
+    ...found,
+    valve: ratio === null ? null : openedBy({ ratio, through, lash: report.lash.here[valve] }, found.lobe),
+  };
 }
 
 /** The lift of the lobe as the cam stands now, by the best that is known of it. Only what was read since the last move speaks for itself. */

@@ -1,7 +1,7 @@
 import type { Valve } from '../cam/card';
 import type { OrderFinding, RockerValve, RockersFinding, TriedFinding } from '../findings/derive-rockers';
 import type { TheoryFinding } from '../findings/lift-theory';
-import { type LengthUnit, formatComputedLength, formatLength } from '../units/length';
+import { type LengthUnit, formatComputedLength, formatLength, inches } from '../units/length';
 import type { Report } from './report-schema';
 import { capital } from './capital';
 
@@ -50,7 +50,11 @@ export function reportRockers({ applies, setUp, valves }: RockersFinding, units:
         words: theoryWords(one, units),
         right: one.names === 'nothing',
       })),
-      order: each.order && { ...orderPart(each.order), ...orderWords(each.order, each.valve, units) },
+      order: each.order && {
+        ...orderPart(each.order),
+        ...orderWords(each.order, each.valve, units),
+        effect: each.rocker && lengthEffect(each.order, each.rocker.ratio, units),
+      },
     })),
   };
 }
@@ -183,4 +187,16 @@ function orderWords(order: OrderFinding, valve: Valve, units: LengthUnit): { wor
         : []),
     ],
   };
+}
+
+/** What another length than the one to order does, is told for so much of it: 0.010 in, or 0.25 mm. */
+const LONGER: Readonly<Record<LengthUnit, number>> = { in: inches('0.010'), mm: 0.25 };
+
+/** What a longer pushrod does to lash, preload and the gap between valve and piston. */
+function lengthEffect({ wanted }: OrderFinding, ratio: number, units: LengthUnit): string {
+  const longer = formatLength(LONGER[units], units);
+  const takes = formatComputedLength(LONGER[units] * ratio, units);
+  return wanted > 0
+    ? `Each ${longer} longer is as much more preload; pumped up, its lifter then leaves ${takes} less between valve and piston.`
+    : `Each ${longer} longer, the adjuster left as it is, takes ${takes} at the valve: first of its lash, then of the gap to the piston. Set again, it changes neither.`;
 }

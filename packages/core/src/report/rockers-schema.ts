@@ -64,6 +64,10 @@ export const rockersReport = z.strictObject({
           lifter: z.enum(['own', 'made-solid', 'carried-over', 'other']),
           words: z.string(),
           trouble: z.array(z.string()),
+          effect: z
+            .string()
+            .nullable()
+            .describe('What another length does to lash, preload and valve-to-piston clearance.'),
         })
         .nullable(),
     }),

@@ -1,3 +1,4 @@
+import { capital } from './capital';
 import { LEFT_OUT } from './reading-words';
 import { type SheetRow, type Written, result, writeEntries } from './sheet-rows';
 import { lateOrEarly } from './place-words';
@@ -91,8 +92,14 @@ const provedRow = ({ result: found, state, uncertainty, remark, odd }: Report['z
     ? [result(`TDC proved, ${uncertainty?.words ?? ''}`, '', [remark, odd].filter(Boolean).join(' '))]
     : [];
 
-const clearanceRow = ({ state, valve, words }: Report['clearance']['valves'][number]): SheetRow[] =>
-  state === 'unknown' ? [] : [result(`${valve === 'intake' ? 'Intake' : 'Exhaust'}, valve to piston`, '', words)];
+const clearanceRow = ({ state, valve, words, lifts, pumped }: Report['clearance']['valves'][number]): SheetRow[] =>
+  state === 'unknown'
+    ? []
+    : [
+        result(`${capital(valve)}, valve to piston`, '', words),
+        ...(lifts === null ? [] : [result(`${capital(valve)}, lift at the valve`, '', lifts)]),
+        ...(pumped === null ? [] : [result(`${capital(valve)}, lifter pumped up`, '', pumped.words)]),
+      ];
 
 /** What to order for the valves of one kind. */
 const pushrodRows = ({ valve, order, theory }: Report['rockers']['valves'][number]): SheetRow[] => [

@@ -128,6 +128,8 @@ export type TrialVerdict = 'this-one' | 'this-one-by-pattern' | 'not-yet';
 const MIDDLE = 1 / 3;
 /** A lift that falls short by more than this share is not there. From memory: what flex and tolerance take from a sound one. */
 const FULL_LIFT = 0.97;
+/** One that is above theory by more than this was read wrong, or on another rocker. From memory: ratios differ by a per cent. */
+export const MOST_LIFT = 1.03;
 
 /**
  * Is a length that was tried good: a narrow pattern, within the middle third of the tip, and the lift there?
@@ -142,7 +144,7 @@ export function judgeTrial(
   if (pattern === null) return 'not-yet';
   const narrow = pattern <= leastPath(rocker) + 2 * PATTERN;
   const central = offset === null || tip === null || Math.abs(offset) <= (tip * MIDDLE) / 2;
-  const lifts = lift === null || lift >= FULL_LIFT * rocker.lift;
+  const lifts = lift === null || (lift >= FULL_LIFT * rocker.lift && lift <= MOST_LIFT * rocker.lift);
   if (!narrow || !central || !lifts) return 'not-yet';
   return seen === 'above' || seen === 'below' ? 'this-one-by-pattern' : 'this-one';
 }

@@ -70,7 +70,7 @@ interface ValveClearanceProps {
 
 function ValveClearance({ finding }: ValveClearanceProps) {
   const { report } = useStation();
-  const { valve, state, words, gaps, minimum, angle } = finding;
+  const { valve, state, words, gaps, minimum, angle, lifts, pumped } = finding;
   const { id, units } = report.build;
   const width = useStationWidth();
   const sweep = useSweep(id, valve, state !== 'unknown');
@@ -95,6 +95,16 @@ function ValveClearance({ finding }: ValveClearanceProps) {
           {`Measured: ${gaps.map(({ at, gap }) => `${formatLength(gap, units)} at ${at === 0 ? 'TDC' : `${Math.abs(at)}° ${at < 0 ? 'before' : 'after'}`}`).join(', ')}.`}
         </Words>
       ) : null}
+      {state === 'unknown' || lifts === null ? null : (
+        <Words look="soft" testID={`lifts-${valve}`}>
+          {lifts}
+        </Words>
+      )}
+      {pumped === null ? null : pumped.touches ? (
+        <Notice kind="danger" message="Pumped up, they meet" remedy={pumped.words} testID={`pumped-${valve}`} />
+      ) : (
+        <Words testID={`pumped-${valve}`}>{pumped.words}</Words>
+      )}
       {closed ? null : (
         <>
           <More

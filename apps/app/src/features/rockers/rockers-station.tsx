@@ -81,6 +81,7 @@ function RockerValve({ finding, isClosed }: { readonly finding: Finding; readonl
           <Words look="sentence" testID={`pushrod-words-${valve}`}>
             {order.words}
           </Words>
+          {order.effect === null ? null : <Words look="soft">{order.effect}</Words>}
           {order.trouble.map((trouble) => (
             <Notice key={trouble} kind="warning" message={`${name} pushrod`} remedy={trouble} />
           ))}

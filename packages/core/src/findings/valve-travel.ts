@@ -1,0 +1,115 @@
+import type { Valve } from '../cam/card';
+import type { CompletedCard } from '../cam/complete-card';
+import type { TraceCurve } from '../cam/trace';
+import type { ThroughTheLift, TracedLobe } from '../clearance/valve-to-piston';
+import type { Build } from '../record/fold';
+import { judgeTrial } from '../valve-train/pushrod-trials';
+import type { TrialFinding } from './derive-trial';
+import { lashHere } from './lash-here';
+import { measuredLobe } from './measured-lobe';
+
+/** How a valve follows its lobe on this engine. Lengths mm. */
+export interface ValveTravel {
+  /** Valve travel for each 1 of lobe; where it was traced, that at full lift. */
+  readonly ratio: number;
+  readonly lash: number;
+  /** Lift of the lobe and of the valve with it, from none to full, where both were traced; the lash that was set then is in it. */
+  readonly through: ThroughTheLift | null;
+  /** traces: lobe and valve both traced. lift: a lift measured at the valve at zero lash. stated: engine, card, or a cam on the valve itself. */
+  readonly from: 'traces' | 'lift' | 'stated';
+  readonly stated: number | null;
+}
+
+/** The rocker ratio as it is stated: at the engine, else on the card, else 1 where the cam works on the valve itself; null where nobody says. */
+export const statedRatio = (build: Build, card: CompletedCard, valve: Valve): number | null =>
+  build.description.body.engine.rockerRatio?.[valve] ??
+  card[valve].ratio ??
+  (build.asItStands?.body.lifter === 'bucket' ? 1 : null);
+
+/** A measured ratio that is further from the stated one belongs to another rocker, or was misread: it is not reckoned with. From memory. */
+const SAME_ROCKER = 0.1;
+
+/**
+ * How the valve really follows its lobe: from traces of both, else from a lift measured at the valve at zero lash in a pushrod trial that
+ * was good, else as stated.
+ * @returns null where nobody says and nothing was measured: taken for 1, a valve with a rocker would open less than it does.
+ */
+export function valveTravel(
+  build: Build,
+  trials: readonly TrialFinding[],
+  card: CompletedCard,
+  valve: Valve,
+): ValveTravel | null {
+  const stated = statedRatio(build, card, valve);
+  const lash = lashHere(build, valve);
+  const isLikely = (ratio: number): boolean => stated === null || Math.abs(ratio / stated - 1) <= SAME_ROCKER;
+  const through = tracedThrough(trials, valve);
+  const full = through?.at(-1);
+  if (through && full && isLikely((full[1] + lash) / full[0]))
+    return { ratio: (full[1] + lash) / full[0], lash, through, from: 'traces', stated };
+  const lifted = liftedRatio(build, trials, card, valve, stated);
+  if (lifted !== null && isLikely(lifted)) return { ratio: lifted, lash, through: null, from: 'lift', stated };
+  return stated === null ? null : { ratio: stated, lash, through: null, from: 'stated', stated };
+}
+
+/** The last trace of a lobe of the first bank from base circle to base circle, or of its valve. */
+const wholeTrace = (trials: readonly TrialFinding[], valve: Valve, atValve: boolean): TraceCurve | null =>
+  trials
+    .flatMap(({ traces }) => traces)
+    .findLast(
+      (each) => each.valve === valve && each.bank === 1 && each.curve?.whole && (each.sitsOn === 'valve') === atValve,
+    )?.curve ?? null;
+
+/** How finely a traced lobe is handed on, and how far from its nose: crank degrees. */
+const STEP = 1;
+const FURTHEST = 190;
+
+/** The lift of a lobe as it was traced, about its nose; null where it was not. A likeness through a few heights is a tenth of a millimetre off between them. */
+export function tracedLobe(trials: readonly TrialFinding[], valve: Valve): TracedLobe | null {
+  const curve = wholeTrace(trials, valve, false);
+  if (!curve) return null;
+  const lifts = Array.from({ length: (2 * FURTHEST) / STEP + 1 }, (_, i) =>
+    Math.max(0, curve.lift(curve.nose - FURTHEST + i * STEP)),
+  );
+  return { from: -FURTHEST, step: STEP, lifts };
+}
+
+/** Heights of a lobe at which both traces are laid side by side, shares of its lift. */
+const SHARES = [0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 0.95] as const;
+
+/** Lifts of lobe and valve side by side, laid over one another at their noses: the mean of both flanks, so that a flank that lags does not count. */
+function tracedThrough(trials: readonly TrialFinding[], valve: Valve): ThroughTheLift | null {
+  const [lobe, atValve] = [wholeTrace(trials, valve, false), wholeTrace(trials, valve, true)];
+  if (!lobe || !atValve) return null;
+  const moved = atValve.nose - lobe.nose;
+  const points = SHARES.flatMap((share): (readonly [number, number])[] => {
+    const flanks = lobe.flanks(share * lobe.peak);
+    if (!flanks) return [];
+    const at = [flanks.opening.angle, flanks.closing.angle].map((angle) => Math.max(0, atValve.lift(angle + moved)));
+    return [[share * lobe.peak, ((at[0] ?? 0) + (at[1] ?? 0)) / 2]];
+  });
+  const rising = points.filter(([, lift], i) => i === 0 || lift > (points[i - 1]?.[1] ?? 0));
+  return [[0, 0], ...rising, [lobe.peak, atValve.peak]];
+}
+
+/** Of a pushrod trial that was good: what the valve lifted at zero lash, for the lift of its lobe. */
+function liftedRatio(
+  { rockers, rockerTrials }: Build,
+  trials: readonly TrialFinding[],
+  card: CompletedCard,
+  valve: Valve,
+  stated: number | null,
+): number | null {
+  const lobe =
+    trials.map(({ banks }) => measuredLobe(banks[0], card, valve)).findLast((each) => each !== null)?.peak ??
+    card[valve].lobeLift;
+  const arm = rockers?.body.arm;
+  if (lobe === null || arm === undefined || stated === null) return null;
+  const rocker = { arm, ratio: stated, lift: lobe * stated };
+  const good = rockerTrials.findLast(({ body }) => {
+    const { pattern = null, seen = null, offset = null, lift = null, length } = body;
+    const told = { offset, tip: rockers?.body.tip ?? null, lift };
+    return body.valve === valve && lift !== null && judgeTrial(rocker, { length, pattern, seen }, told) !== 'not-yet';
+  });
+  return good?.body.lift === undefined ? null : good.body.lift / lobe;
+}
