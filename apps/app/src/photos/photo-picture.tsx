@@ -5,7 +5,7 @@ import { usePicture } from './use-picture';
 
 type Photo = Report['photos']['taken'][number];
 
-const NOT_HERE = {
+export const NOT_HERE = {
   loading: 'Loading the photo.',
   offline: 'The photo is on the server, which cannot be reached.',
   elsewhere: 'The device that took this photo has not sent it yet.',

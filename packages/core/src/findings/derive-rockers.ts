@@ -33,6 +33,8 @@ export interface TriedFinding {
   readonly length: number;
   readonly pattern: number | null;
   readonly offset: number | null;
+  /** Was the pattern measured on a photo? */
+  readonly onPhoto: boolean;
   readonly seen: MidLift | null;
   readonly lift: number | null;
   /** Lift less what lobe and ratio make of it. */
@@ -50,6 +52,11 @@ export interface OrderFinding {
   /** What the length to order really presses the plunger down. */
   readonly preload: number;
   readonly lifter: BodyOf<'pushrod.measured'>['lifter'];
+  /** As they were entered beside it. */
+  readonly travel: number | null;
+  readonly engagement: number | null;
+  readonly stud: number | null;
+  readonly clears: boolean | null;
   /** Another entry says another length for the same valves. */
   readonly others: readonly string[];
   readonly trouble: readonly (
@@ -183,7 +190,8 @@ function rockerOf(
 
 function triedOf({ id, body }: EntryOf<'rocker.tried'>, rocker: Rocker | null, tip: number | null): TriedFinding {
   const { cylinder, length, pattern = null, offset = null, seen = null, lift = null } = body;
-  const common = { entry: id, cylinder, length, pattern, offset, seen, lift };
+  const onPhoto = body.onPhoto !== undefined;
+  const common = { entry: id, cylinder, length, pattern, offset, onPhoto, seen, lift };
   const short = rocker && lift !== null ? lift - rocker.lift : null;
   const wide = tip !== null && pattern !== null && pattern > tip;
   const high = rocker !== null && lift !== null && lift > MOST_LIFT * rocker.lift;
@@ -223,6 +231,10 @@ export function orderOf(build: Build, valve: Valve): OrderFinding | null {
     length,
     preload,
     lifter,
+    travel: travel ?? null,
+    engagement: engagement ?? null,
+    stud: stud ?? null,
+    clears: clears ?? null,
     others: all.slice(0, -1).map(({ id }) => id),
     trouble,
   };

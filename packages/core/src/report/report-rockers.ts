@@ -59,14 +59,7 @@ export function reportRockers({ applies, setUp, valves }: RockersFinding, units:
   };
 }
 
-const orderPart = ({ entry, measured, length, preload, wanted, lifter }: OrderFinding) => ({
-  entry,
-  measured,
-  length,
-  preload,
-  wanted,
-  lifter,
-});
+const orderPart = ({ others: _others, trouble: _trouble, ...order }: OrderFinding) => order;
 
 function sentenceOf(mounted: Mounted, valves: readonly RockerValve[], units: LengthUnit): string {
   if (mounted === null) return 'How are the rockers mounted, and how long is the arm?';
@@ -113,12 +106,12 @@ const SEEN = {
 } as const;
 
 function trialWords(trial: TriedFinding, { least, rocker }: RockerValve, units: LengthUnit): string {
-  const { pattern, offset, seen, lift, short, verdict, problem } = trial;
+  const { pattern, offset, seen, lift, short, verdict, problem, onPhoto } = trial;
   if (problem) return `${problem.message} ${problem.remedy}`;
   const told = [
     pattern === null
       ? null
-      : `pattern ${formatComputedLength(pattern, units)}${least === null ? '' : `, ${formatComputedLength(least, units)} is the least`}${offset ? `, ${formatComputedLength(Math.abs(offset), units)} ${offset > 0 ? 'outward' : 'inward'}` : ''}`,
+      : `pattern ${formatComputedLength(pattern, units)}${onPhoto ? ' on a photo' : ''}${least === null ? '' : `, ${formatComputedLength(least, units)} is the least`}${offset ? `, ${formatComputedLength(Math.abs(offset), units)} ${offset > 0 ? 'outward' : 'inward'}` : ''}`,
     seen && SEEN[seen],
     lift === null
       ? null

@@ -62,6 +62,10 @@ export const rockersReport = z.strictObject({
           preload: mm,
           wanted: mm,
           lifter: z.enum(['own', 'made-solid', 'carried-over', 'other']),
+          travel: mm.nullable(),
+          engagement: mm.nullable(),
+          stud: mm.nullable(),
+          clears: z.boolean().nullable(),
           words: z.string(),
           trouble: z.array(z.string()),
           effect: z

@@ -19,6 +19,7 @@ import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { useWide } from '@/ui/layout';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
+import { TextLink } from '@/ui/text-link';
 import { UndoButton } from '@/ui/undo-button';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { useSpoken } from '@/ui/voice';
@@ -46,7 +47,7 @@ function useOnward(): () => void {
 }
 
 function Beginning({ onBegun, onBack }: { readonly onBegun: () => void; readonly onBack: (() => void) | null }) {
-  const { undo } = useStation();
+  const { report, undo } = useStation();
   const setup = useLashSetup();
   const onward = useOnward();
   const begin = (): void => {
@@ -68,6 +69,11 @@ function Beginning({ onBegun, onBack }: { readonly onBegun: () => void; readonly
         </Words>
         <LashSetup setup={setup} />
         <History />
+        {report.rockers.applies || report.prepare.asItStands?.lifter === 'bucket' ? null : (
+          <TextLink href={placeHref(report.build.id, 'rockers')} className="self-start py-2" testID="rockers-link">
+            Rockers and pushrods: this engine has them
+          </TextLink>
+        )}
         <View className="flex-row flex-wrap items-center justify-between gap-x-4">
           {onBack ? (
             <QuietButton testID="lash-back" label="Back to the valves" onPress={onBack} />

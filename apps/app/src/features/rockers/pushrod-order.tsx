@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
+import { type LengthFamily, type LengthUnit, typedLength } from '@yosoku/core/units/length';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
 import { useDraft } from '@/forms/use-draft';
 import { useStation } from '@/logbook/station';
@@ -29,16 +30,37 @@ const FIELDS = [
 ] as const;
 type Field = (typeof FIELDS)[number]['field'];
 
+type Order = Finding['order'];
+const ENTERED = {
+  length: 'measured',
+  preload: 'wanted',
+  travel: 'travel',
+  engagement: 'engagement',
+  stud: 'stud',
+} as const satisfies Record<Field, keyof NonNullable<Order>>;
+
+/** What was entered before, to be corrected. */
+function asEntered(order: Order, field: Field, family: LengthFamily, units: LengthUnit): string {
+  const mm = order?.[ENTERED[field]] ?? null;
+  return mm === null ? '' : typedLength(mm, units, family);
+}
+const clearsName = (clears: boolean | null): 'yes' | 'no' | undefined =>
+  clears === null ? undefined : clears ? 'yes' : 'no';
+
 /** The pushrod that the valves of one kind need, and what to order. */
 export function PushrodOrder({ finding: { valve, order } }: { readonly finding: Finding }) {
   const { report, write } = useStation();
   const { build } = report;
   const { units } = build;
   const { draft, change, done } = useDraft(`${build.id}/pushrod/${valve}`);
+  const texts = Object.fromEntries(
+    FIELDS.map(({ field, family }) => [field, draft[field] ?? asEntered(order, field, family, units)]),
+  ) as Record<Field, string>;
   const typed = Object.fromEntries(
-    FIELDS.map(({ field, family, most }) => [field, typedLengthOf(draft[field] ?? '', { units, family, most })]),
+    FIELDS.map(({ field, family, most }) => [field, typedLengthOf(texts[field], { units, family, most })]),
   ) as Record<Field, ReturnType<typeof typedLengthOf>>;
-  const lifter = LIFTERS.find(({ value }) => value === draft.lifter)?.value;
+  const lifter = LIFTERS.find(({ value }) => value === (draft.lifter ?? order?.lifter))?.value;
+  const clears = draft.clears ?? clearsName(order?.clears ?? null);
   const isAsked = draft.asked === 'yes';
   const mm = (field: Field): number | undefined => {
     const length = typed[field];
@@ -66,7 +88,7 @@ export function PushrodOrder({ finding: { valve, order } }: { readonly finding: 
       ...(travel ? { travel } : {}),
       ...(engagement ? { engagement } : {}),
       ...(stud ? { stud } : {}),
-      ...(draft.clears === undefined ? {} : { clears: draft.clears === 'yes' }),
+      ...(clears === undefined ? {} : { clears: clears === 'yes' }),
     });
     done();
   };
@@ -79,7 +101,7 @@ export function PushrodOrder({ finding: { valve, order } }: { readonly finding: 
             <LengthField
               testID={`pushrod-${field}-${valve}`}
               label={label}
-              text={draft[field] ?? ''}
+              text={texts[field]}
               typed={field === 'preload' ? deep : typed[field]}
               hint={hint}
               missing={isAsked ? MISSING[field] : undefined}
@@ -106,7 +128,7 @@ export function PushrodOrder({ finding: { valve, order } }: { readonly finding: 
         testID={`pushrod-clears-${valve}`}
         label="Pushrod and head, through the whole lift"
         options={CLEARS}
-        value={CLEARS.find(({ value }) => value === draft.clears)?.value}
+        value={CLEARS.find(({ value }) => value === clears)?.value}
         onChange={(value) => change({ clears: value })}
       />
       <View className="items-start">

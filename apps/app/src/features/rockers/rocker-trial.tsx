@@ -6,7 +6,9 @@ import { useDraft } from '@/forms/use-draft';
 import { useStation } from '@/logbook/station';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
+import { More } from '@/ui/more';
 import { Words } from '@/ui/words';
+import { PatternPhoto, allMarks, patternDraft } from './pattern-photo';
 
 type Finding = Report['rockers']['valves'][number];
 
@@ -44,6 +46,9 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
     pattern.state === 'good' && rockers.tip !== null && pattern.mm > rockers.tip
       ? ({ state: 'wrong', message: 'Wider than the tip. Measure it again.' } as const)
       : pattern;
+  const { picture, marks } = patternDraft(draft);
+  const touched = allMarks(marks);
+  const onPhoto = draft.photographed === 'yes' && picture !== undefined && touched ? { picture, marks: touched } : null;
   const nothing = pattern.state === 'empty' && lift.state === 'empty' && seen === undefined;
   const keep = (): void => {
     const wrong = [length, wide, lift, away].some(({ state }) => state === 'wrong');
@@ -59,6 +64,7 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
       ...(away.state === 'good' && pattern.state === 'good' ? { offset: away.mm } : {}),
       ...(lift.state === 'good' ? { lift: lift.mm } : {}),
       ...(seen === undefined ? {} : { seen }),
+      ...(onPhoto && pattern.state === 'good' ? { onPhoto } : {}),
     });
     done();
   };
@@ -71,7 +77,7 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
         typed={typed}
         hint={hint}
         missing={missing}
-        onChange={(text) => change({ [name]: text })}
+        onChange={(text) => change(name === 'pattern' ? { pattern: text, photographed: '' } : { [name]: text })}
         onSubmit={keep}
       />
     </View>
@@ -90,6 +96,9 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
         {field('offset', 'Its middle, off the tip’s', away, '− toward the pivot.')}
         {field('lift', 'Lift at the valve', lift, 'If measured.')}
       </View>
+      <More testID={`pattern-more-${valve}`} label="Measure the pattern on a photo">
+        <PatternPhoto valve={valve} draft={draft} change={change} />
+      </More>
       <Choice
         testID={`trial-seen-${valve}`}
         label="The arm at mid-lift"

@@ -1,7 +1,9 @@
-import { screen } from '@testing-library/react-native';
+import { act, fireEvent, screen } from '@testing-library/react-native';
 import { book } from '@yosoku/core/testing/book';
 import { WIDE, openStation } from '@/testing/open-station';
 import { RockersStation } from './rockers-station';
+
+jest.mock('@/photos/use-picture', () => ({ usePicture: () => ({ state: 'here', address: 'blob:tip' }) }));
 
 /** An engine of which lobe and ratio are known. */
 function known() {
@@ -79,6 +81,64 @@ test('the order line: measured, with which lifter, to the step; a preload past t
     /^Intake pushrods: order 8\.152 in\. Measured 8\.112 in/,
   );
   expect(screen.getByTestId('sentence')).toHaveTextContent(/^Exhaust: try/);
+});
+
+test('what was entered stands there again when it is corrected', async () => {
+  const job = mounted();
+  const entered = {
+    valve: 'intake',
+    length: 206,
+    lifter: 'made-solid',
+    preload: 0.8,
+    travel: 4,
+    clears: true,
+  } as const;
+  job.write('pushrod.measured', { replaces: null, ...entered });
+  const here = await openStation('rockers', RockersStation, job.entries);
+  await here.press('trial-more-intake');
+  await here.type('pushrod-length-intake', '206.5 mm');
+  await here.press('pushrod-keep-intake');
+  expect(here.last()?.body).toMatchObject({
+    ...entered,
+    length: expect.closeTo(206.5, 6),
+    preload: expect.closeTo(0.8, 2),
+    travel: expect.closeTo(4, 2),
+  });
+});
+
+test('the pattern measured on a photo of the tip: four touches, and the record says where they were', async () => {
+  const job = mounted();
+  const picture = 'c'.repeat(64);
+  job.write('photo.taken', { picture, width: 1200, height: 800, bytes: 9, shows: 'tip', of: null });
+  const here = await openStation('rockers', RockersStation, job.entries);
+  await here.press('pattern-more-intake');
+  await here.choose('pattern-which-intake', '1: Valve tip');
+  expect(screen.getByTestId('pattern-ask-intake')).toHaveTextContent(/edge of the tip that lies toward the pivot/);
+  // Shown at a scale of its own: whatever it is, both lengths share it. The tip is 8 mm across.
+  const touch = async (x: number): Promise<void> => {
+    const at = { nativeEvent: { clientX: x, clientY: 50, offsetX: x, offsetY: 50 } };
+    await act(async () => void fireEvent(screen.getByTestId('photo-marks'), 'pointerDown', at));
+    await act(async () => void fireEvent(screen.getByTestId('photo-marks'), 'pointerUp', at));
+  };
+  for (const x of [20, 220, 90]) await touch(x);
+  // A finger that slid was scrolling.
+  const from = { nativeEvent: { clientX: 10, clientY: 10, offsetX: 10, offsetY: 10 } };
+  const to = { nativeEvent: { clientX: 60, clientY: 10, offsetX: 60, offsetY: 10 } };
+  await act(async () => void fireEvent(screen.getByTestId('photo-marks'), 'pointerDown', from));
+  await act(async () => void fireEvent(screen.getByTestId('photo-marks'), 'pointerUp', to));
+  await touch(80);
+  expect(screen.getByTestId('pattern-ask-intake')).toHaveTextContent(/the other way round/);
+  await here.press('mark-back-intake');
+  await touch(130);
+  await here.press('pattern-use-intake');
+  await here.type('trial-length-intake', '206 mm');
+  await here.press('trial-keep-intake');
+  expect(here.last()?.body).toMatchObject({
+    pattern: expect.closeTo(1.6, 1),
+    offset: expect.closeTo(-0.4, 1),
+    onPhoto: { picture, marks: expect.any(Array) },
+  });
+  expect(here.words()).toMatch(/on a photo/);
 });
 
 test('a signed build shows what was ordered and takes nothing', async () => {

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { MID_LIFTS } from '../../valve-train/pushrod-trials';
+import { PHOTO_EDGE } from '../../photos/photo';
+import { fingerprint } from './photo';
 import { id, lengthMm, liftMm, valve } from './entry-fields';
 
 /** Rockers and pushrods: bodies of entries. */
@@ -19,6 +21,9 @@ export const rockersSetUp = z
       .describe('Pushrods are sold in such steps, millimetres. Left out: made to any length.'),
   })
   .describe('How the rockers are mounted, and what pushrods can be had.');
+
+/** A photo is at most so large, pixels. */
+const place = z.tuple([z.number().min(0).max(PHOTO_EDGE), z.number().min(0).max(PHOTO_EDGE)]).readonly();
 
 export const rockerTried = z
   .strictObject({
@@ -41,6 +46,16 @@ export const rockerTried = z
       .describe(
         'The arm at mid-lift: square to the stem, its roller still above the perpendicular, or below it already.',
       ),
+    onPhoto: z
+      .strictObject({
+        picture: fingerprint.describe('The photo.taken picture that was touched.'),
+        marks: z
+          .tuple([place, place, place, place])
+          .readonly()
+          .describe('Edges of the tip, edges of the pattern; of each the one toward the pivot first. Pixels.'),
+      })
+      .optional()
+      .describe('Where on a photo the pattern was measured.'),
   })
   .refine((body) => body.pattern !== undefined || body.seen !== undefined || body.lift !== undefined, {
     path: ['pattern'],
