@@ -114,19 +114,22 @@ const SHOWS_ZERO = /(^|\s)−?0\.00\d (in|mm)/;
 /** Zeroes the indicator where it stands. */
 const zeroHere = (): Promise<void> => until(() => browser.keys('o'), SHOWS_ZERO);
 
-/** Presses the key until a reading is kept: once more only after it was refused. */
+/** Presses the key, and once more only after it was refused. The instrument may refuse until what comes over the line is up to date. */
 async function takeOne(): Promise<void> {
   const before = (await recorded()).length;
+  const isKept = async (): Promise<boolean> => (await recorded()).length > before;
+  const isRefused = async (): Promise<boolean> =>
+    (await browser.driver.findElements({ css: '[data-testid="instrument-trouble"]' })).length > 0;
   await browser.driver.wait(
     async () => {
       await browser.keys('i');
-      return (await browser.driver.findElements({ css: '[data-testid="instrument-trouble"]' })).length === 0;
+      await browser.driver.wait(async () => (await isKept()) || (await isRefused()), 60_000, 'the key did nothing');
+      return isKept();
     },
-    60_000,
+    120_000,
     'the instrument refused every time',
     200,
   );
-  await browser.driver.wait(async () => (await recorded()).length > before, 60_000, 'the reading was not kept');
 }
 
 /** The main thread's memory after everything that is not needed has been let go, bytes. */

@@ -26,6 +26,8 @@ export interface Showing {
   readonly sync: WheelSync | null;
   /** What the indicators showed where they were zeroed, mm. */
   readonly zero: readonly [number, number];
+  /** What was read where the crank still stands; null where it has moved since. */
+  readonly taken: string | null;
 }
 
 /** An instrument that is listened to on this page. */
@@ -37,6 +39,8 @@ export interface Instrument {
   readonly syncTo: (sync: WheelSync) => void;
   /** An indicator is set to 0 where it shows so much, mm. */
   readonly zeroAt: (which: 0 | 1, shows: number) => void;
+  /** Something was read where it stands. */
+  readonly took: (place: string | null) => void;
   /** Records a turn through a sync: the lift of one indicator above its zero. */
   readonly record: (which: 0 | 1) => TurnRecorder | null;
   readonly stopRecording: () => void;
@@ -51,6 +55,8 @@ const LONGEST_PAUSE_MS = 5_000;
 const LOOK_MS = 200;
 /** Turned round only when it has gone so far the other way, degrees: less is noise. */
 const TREMBLE = 0.3;
+/** It has moved on from where it was read, degrees: more than it trembles. */
+const MOVED = 0.5;
 
 /**
  * Listens to an instrument over the server, and comes back by itself when the line breaks.
@@ -74,6 +80,7 @@ export function openInstrument(
   let recording: { readonly recorder: TurnRecorder; readonly sync: WheelSync; readonly which: 0 | 1 } | null = null;
   let sync: WheelSync | null = null;
   let zero: Showing['zero'] = [0, 0];
+  let taken: { readonly place: string; readonly angle: number } | null = null;
   const followers = new Set<() => void>();
   const tell = (): void => {
     frame ||= requestAnimationFrame(() => {
@@ -95,6 +102,7 @@ export function openInstrument(
       run = to - turnedAt;
       turnedAt = to;
     }
+    if (taken && Math.abs(to - taken.angle) > MOVED) taken = null;
     if (from !== to) tell();
   };
   const take = (line: string): void => {
@@ -105,6 +113,7 @@ export function openInstrument(
     if (heard.origin !== before.origin || !before.last) {
       run = 0;
       turnedAt = last.angle;
+      taken = null;
     } else moved(before.last.angle, last.angle);
     if (!recording || recording.sync.origin !== heard.origin) return;
     const lift = last.lifts[recording.which];
@@ -154,6 +163,7 @@ export function openInstrument(
       run,
       sync,
       zero,
+      taken: taken?.place ?? null,
     }),
     follow: (each) => {
       followers.add(each);
@@ -166,6 +176,9 @@ export function openInstrument(
     zeroAt: (which, shows) => {
       zero = which === 0 ? [shows, zero[1]] : [zero[0], shows];
       tell();
+    },
+    took: (place) => {
+      taken = place !== null && heard.last ? { place, angle: heard.last.angle } : null;
     },
     record: (which) => {
       if (!sync) return null;

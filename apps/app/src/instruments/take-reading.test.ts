@@ -16,8 +16,9 @@ const showing: Showing = {
   run: 12,
   sync: { ...syncAt(100, 0, 1, 0), setting: SETTING },
   zero: [8, 0],
+  taken: null,
 };
-const wanted: Wanted = { approach: 'forward', wheel: true, shown: -1.27, lift: false };
+const wanted: Wanted = { approach: 'forward', wheel: true, shown: -1.27, lift: false, place: 'opening' };
 const standing = { ring: { ring: '0-180' }, setting: SETTING, units: 'in', rotation: 'clockwise' } as const;
 const take = (change: Partial<Showing> = {}, want: Partial<Wanted> = {}) =>
   takeReading({ ...showing, ...change }, 0, { ...wanted, ...want }, standing);
@@ -37,6 +38,11 @@ test('a reading that stands is taken: the wheel to a twentieth, the lift above i
   });
 });
 
+test('undone, or read again without turning, the same place is taken', () => {
+  expect(take({ taken: 'opening' }).ok).toBe(true);
+  expect(take({ taken: 'closing' }, { place: null }).ok).toBe(true);
+});
+
 test.each([
   ['it turns still', { steady: null }, {}, /still turning/],
   ['nothing is heard', { condition: 'lost' }, {}, /No signal/],
@@ -44,6 +50,7 @@ test.each([
   ['two boxes speak', { condition: 'two-boxes' }, {}, /Two boxes/],
   ['the count lost its origin', { origin: 1 }, {}, /Sync it/],
   ['the wheel was set since', { sync: { ...syncAt(100, 0, 1, 0), setting: 'older' } }, {}, /Sync it/],
+  ['the crank stands where another one was read', { taken: 'closing' }, {}, /has not moved since the last reading/],
   ['it was come to turning back', { run: -3 }, {}, /Go back well past it/],
   ['it is to be read turning back', {}, { approach: 'backward' }, /read turning back/],
   ['the indicator is not at its figure', { zero: [7.9, 0] }, {}, /bring it to −?-?0\.050/],

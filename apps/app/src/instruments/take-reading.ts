@@ -14,6 +14,8 @@ export interface Wanted {
   readonly shown: number | null;
   /** Is the indicator read? */
   readonly lift: boolean;
+  /** Names what is read: another is never where the crank still stands. null: it may be read again and again without turning. */
+  readonly place: string | null;
 }
 
 export interface Taken {
@@ -57,6 +59,9 @@ export function takeReading(
   const { steady, sync } = showing;
   if (!steady) return no('Hold it still: it is still turning.');
   if (wanted.wheel && !holds(sync, showing, setting)) return no('Sync it with the wheel first.');
+  // A key that is pressed twice would write the same place down for what comes next.
+  if (wanted.place !== null && showing.taken !== null && showing.taken !== wanted.place)
+    return no('The crank has not moved since the last reading, which is recorded. Turn it to the next.');
   const run = (sync?.sense ?? usualSense(rotation)) * showing.run;
   if (wanted.approach !== 'any' && Math.abs(run) > SURE && run > 0 !== (wanted.approach === 'forward'))
     return no(

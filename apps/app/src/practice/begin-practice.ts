@@ -23,7 +23,12 @@ export function practicePlace({ id, exercise }: Pick<PracticeRun, 'id' | 'exerci
 }
 
 /** Exercises that begin at a place of their own. */
-const FIRST_PLACE: Partial<Record<Goal, string>> = { lobe: 'lobes', lash: 'lash' };
+const FIRST_PLACE: Partial<Record<Goal, string>> = {
+  lobe: 'lobes',
+  lash: 'lash',
+  pushrod: 'rockers',
+  play: 'prepare',
+};
 
 const anySeed = (): number => crypto.getRandomValues(new Int32Array(1))[0] ?? 1;
 

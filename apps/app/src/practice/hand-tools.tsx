@@ -13,6 +13,8 @@ import type { LengthUnit } from '@yosoku/core/units/length';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { LashTools } from './lash-tools';
 import type { LiveEngine } from './live-engine';
+import { PlayTools } from './play-tools';
+import { RockerTools } from './rocker-tools';
 import { Tool } from './tool';
 import type { HandsOn } from './wheel-picture';
 
@@ -20,6 +22,7 @@ interface HandToolsProps {
   readonly live: LiveEngine;
   readonly stand: Stand;
   readonly units: LengthUnit;
+  readonly width: number;
   readonly hands: HandsOn;
   readonly onHands: (hands: HandsOn) => void;
   readonly onTrouble: (trouble: string | null) => void;
@@ -28,7 +31,7 @@ interface HandToolsProps {
 const NEXT_PLACE = { intake: 'exhaust', exhaust: 'piston', piston: 'intake' } as const;
 
 /** What hands can do at a practice engine beside turning it. */
-export function HandTools({ live, stand, units, hands, onHands, onTrouble }: HandToolsProps) {
+export function HandTools({ live, stand, units, width, hands, onHands, onTrouble }: HandToolsProps) {
   const { engine } = live;
   const stop = (): void => {
     if (live.stand().stop !== null) {
@@ -49,7 +52,12 @@ export function HandTools({ live, stand, units, hands, onHands, onTrouble }: Han
     else onHands(hands === 'crank' ? 'wheel' : 'crank');
   };
   const push = (): void => live.change((now) => lifterPushed(engine, now));
-  useShortcuts({ s: stop, d: place, c: cylinder, z: zero, w: wheel, l: push });
+  const atValves = engine.lash ?? engine.rockers ?? engine.endPlay;
+  useShortcuts(atValves ? {} : { s: stop, d: place, c: cylinder, z: zero, w: wheel, l: push });
+  if (engine.rockers && stand.rockers)
+    return <RockerTools live={live} world={engine.rockers} stand={stand.rockers} units={units} width={width} />;
+  if (engine.endPlay && stand.endPlay)
+    return <PlayTools live={live} world={engine.endPlay} play={stand.endPlay} units={units} />;
   if (engine.lash) return <LashTools live={live} stand={stand} units={units} />;
   return (
     <View className="flex-row flex-wrap border-t border-hairline">

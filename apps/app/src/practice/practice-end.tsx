@@ -7,7 +7,7 @@ import { useStore } from 'react-redux';
 import { CAUSES, CAUSE_NAMES } from '@yosoku/core/practice/causes';
 import { type Debrief, debrief, isAnswered } from '@yosoku/core/practice/debrief';
 import { EXERCISES } from '@yosoku/core/practice/exercises';
-import type { Judgement } from '@yosoku/core/practice/judge-reading';
+import type { Judgement } from '@yosoku/core/practice/judgement';
 import type { Report } from '@yosoku/core/report/report';
 import { newId } from '@/logbook/use-logbook';
 import { type PracticeRun, answered, practiceDone } from '@/store/practice-slice';
@@ -87,9 +87,12 @@ function Asking({ run, report }: { readonly run: PracticeRun; readonly report: R
 }
 
 /** What the logbook says by now. */
-function soFar({ exercise }: PracticeRun, { zero, verdict, read, trials, lash }: Report): string {
+function soFar({ exercise }: PracticeRun, { zero, verdict, read, trials, lash, rockers, prepare }: Report): string {
   const { goal } = EXERCISES[exercise];
   if (goal === 'lash') return lash.job?.countWords ?? 'No valve is set yet.';
+  if (goal === 'pushrod')
+    return rockers.valves.find(({ valve }) => valve === 'intake')?.order?.words ?? 'No pushrod is ordered yet.';
+  if (goal === 'play') return prepare.endPlay?.words ?? 'The end play is not measured yet.';
   if (goal === 'lobe') {
     const said = trials.at(-1)?.everyLobe.flatMap(({ words }) => words) ?? [];
     return `${read.everyLobe.read} of ${read.everyLobe.all} lobes read. ${said.join(' ')}`.trim();

@@ -18,6 +18,7 @@ import { CylinderPicture } from './cylinder-picture';
 import { DialPicture } from './dial-picture';
 import { DriveTools } from './drive-tools';
 import { HandTools } from './hand-tools';
+import type { LiveEngine } from './live-engine';
 import { TurnKeys } from './turn-keys';
 import { useBusySign, useLiveEngine, useRested } from './use-live-engine';
 import { DrivePicture, LobePicture } from './valve-train-picture';
@@ -73,7 +74,15 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
           <Notice kind="warning" message={trouble} testID="hand-trouble" />
         </View>
       ) : null}
-      <HandTools live={live} stand={stand} units={units} hands={hands} onHands={setHands} onTrouble={setTrouble} />
+      <HandTools
+        live={live}
+        stand={stand}
+        units={units}
+        width={width}
+        hands={hands}
+        onHands={setHands}
+        onTrouble={setTrouble}
+      />
       <TurnKeys onTurn={turn} what={hands === 'crank' ? 'the crank' : 'the wheel on its hub'} />
     </View>
   );
@@ -108,23 +117,38 @@ export function PracticeEngine({ run, report, width }: PracticeEngineProps) {
           <More label="The bench box" testID="more-box">
             <BoxTools id={run.id} />
           </More>
-          <More label="Keys" testID="more-keys">
-            <Words look="soft">
-              Arrow keys turn it: right and left one degree, up and down a quarter; Page up and Page down ten, End and
-              Home ninety. S stop · D where the dial sits · Z zero the dial · W wheel on its hub · L lifters down · E
-              engine or station.
-            </Words>
-            {live.engine.lash ? (
-              <Words look="soft">
-                C next cylinder · D the other valve · B thicker blade · V thinner · T set to the blade.
-              </Words>
-            ) : null}
-          </More>
+          <Keys live={live} />
         </View>
         {stays ? null : hand}
       </ScrollView>
       {stays ? hand : null}
     </View>
+  );
+}
+
+/** What the keyboard does at this engine. */
+function Keys({ live: { engine } }: { readonly live: LiveEngine }) {
+  return (
+    <More label="Keys" testID="more-keys">
+      <Words look="soft">
+        Arrow keys turn it: right and left one degree, up and down a quarter; Page up and Page down ten, End and Home
+        ninety. S stop · D where the dial sits · Z zero the dial · W wheel on its hub · L lifters down · E engine or
+        station.
+      </Words>
+      {engine.lash ? (
+        <Words look="soft">
+          C next cylinder · D the other valve · B thicker blade · V thinner · T set to the blade.
+        </Words>
+      ) : null}
+      {engine.rockers ? (
+        <Words look="soft">
+          S and D the pushrod a little shorter and longer · A and F much · T turn it over and look at the tip.
+        </Words>
+      ) : null}
+      {engine.endPlay ? (
+        <Words look="soft">G pull gently · H pull hard · L let go · F file the button · M shim it.</Words>
+      ) : null}
+    </More>
   );
 }
 

@@ -1,5 +1,5 @@
 import { type CheckName, PREPARE_CHECKS, checksFor } from '../prepare/checks';
-import { type PlayJudged, judgeEndPlay } from '../prepare/end-play';
+import { type PlayJudged, type ThrustKind, judgeEndPlay } from '../prepare/end-play';
 import type { BodyOf } from '../record/entry';
 import type { Build } from '../record/fold';
 
@@ -26,6 +26,9 @@ export interface PrepareFinding {
   readonly endPlay:
     | ({
         readonly entry: string;
+        readonly thrust: ThrustKind;
+        /** mm. */
+        readonly play: number;
         readonly wanted: number | null;
       } & PlayJudged)
     | null;
@@ -60,7 +63,14 @@ export function derivePrepare(build: Build): PrepareFinding {
         entry: answer?.id ?? null,
       };
     }),
-    endPlay: endPlay && played && { entry: endPlay.id, wanted: endPlay.body.wanted ?? null, ...played },
+    endPlay: endPlay &&
+      played && {
+        entry: endPlay.id,
+        thrust: endPlay.body.thrust,
+        play: endPlay.body.play,
+        wanted: endPlay.body.wanted ?? null,
+        ...played,
+      },
   };
 }
 

@@ -24,7 +24,7 @@ import {
 import type { TrialFinding } from './derive-trial';
 import { type TheoryFinding, liftTheory } from './lift-theory';
 import { measuredLobe } from './measured-lobe';
-import { statedRatio } from './valve-travel';
+import { statedRatio } from './stated-ratio';
 
 /** A length that was tried. Lengths mm. */
 export interface TriedFinding {

@@ -3,7 +3,7 @@ import type { CompletedCard } from '../cam/complete-card';
 import type { Build } from '../record/fold';
 import { inches } from '../units/length';
 import { lashHere } from './lash-here';
-import { statedRatio } from './valve-travel';
+import { statedRatio } from './stated-ratio';
 
 /** What pressed against the valve while its lift was read. */
 export type Springs = 'checking' | 'valve';

@@ -8,7 +8,7 @@ import type { Build } from '../record/fold';
 import type { Seat } from '../valve-train/resting';
 import type { TrialFinding } from './derive-trial';
 import { standingLobe } from './standing-lobe';
-import { statedRatio } from './valve-travel';
+import { statedRatio } from './stated-ratio';
 
 /** What the seat events of a lobe were taken from. */
 export type SeatSource = 'trace' | 'card' | 'likeness';

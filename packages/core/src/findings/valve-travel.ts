@@ -7,6 +7,7 @@ import { judgeTrial } from '../valve-train/pushrod-trials';
 import type { TrialFinding } from './derive-trial';
 import { lashHere } from './lash-here';
 import { measuredLobe } from './measured-lobe';
+import { statedRatio } from './stated-ratio';
 
 /** How a valve follows its lobe on this engine. Lengths mm. */
 export interface ValveTravel {
@@ -19,12 +20,6 @@ export interface ValveTravel {
   readonly from: 'traces' | 'lift' | 'stated';
   readonly stated: number | null;
 }
-
-/** The rocker ratio as it is stated: at the engine, else on the card, else 1 where the cam works on the valve itself; null where nobody says. */
-export const statedRatio = (build: Build, card: CompletedCard, valve: Valve): number | null =>
-  build.description.body.engine.rockerRatio?.[valve] ??
-  card[valve].ratio ??
-  (build.asItStands?.body.lifter === 'bucket' ? 1 : null);
 
 /** A measured ratio that is further from the stated one belongs to another rocker, or was misread: it is not reckoned with. From memory. */
 const SAME_ROCKER = 0.1;

@@ -1,18 +1,10 @@
 import { READ_METHODS } from '../measure/read-methods';
-import type { Station } from '../record/stations';
 import type { Report } from '../report/report-schema';
 import { STOP_DEPTH, type Stand, againstStop, pistonBelow } from '../simulation/whole-engine';
-import { valveAtHand } from '../simulation/valve-lash';
+import { type Advice, atEngine } from './advice';
+import { lashAdvice, playAdvice, pushrodAdvice } from './coach-valve-train';
 import { EXERCISES, type ExerciseName } from './exercises';
 import type { Scenario } from './scenario';
-
-/** What a good colleague would say now, and where it is done: at the engine, or at a station. */
-export interface Advice {
-  readonly sentence: string;
-  readonly at: 'engine' | Station | 'done';
-}
-
-const engine = (sentence: string): Advice => ({ sentence, at: 'engine' });
 
 /** The next step of a practice, from how the engine stands and what its logbook says. */
 export function adviceFor(exercise: ExerciseName, scenario: Scenario, stand: Stand, report: Report): Advice {
@@ -20,8 +12,10 @@ export function adviceFor(exercise: ExerciseName, scenario: Scenario, stand: Sta
   const { zero, verdict, proof } = report;
   if (zero.state !== 'proved') return zeroAdvice(scenario, stand, report);
   if (goal === 'tdc') return { sentence: 'TDC is proved. Press “Show me the truth”.', at: 'done' };
-  if (stand.stop !== null) return engine('Take the stop out (“Stop out”): the cam wants whole turns.');
+  if (stand.stop !== null) return atEngine('Take the stop out (“Stop out”): the cam wants whole turns.');
   if (goal === 'lash') return lashAdvice(stand, report);
+  if (goal === 'pushrod') return pushrodAdvice(stand, report);
+  if (goal === 'play') return playAdvice(stand, report);
   if (goal === 'lobe') return lobeAdvice(stand, report);
   if (verdict.kind === 'waiting' || verdict.kind === 'measure-again') return readAdvice(scenario, stand, report);
   if (goal === 'cam')
@@ -52,14 +46,14 @@ function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report)
       at: 'zero',
     };
   if (step.does === 'set' && noWheel)
-    return engine(
+    return atEngine(
       `${zero.correction?.ways[0]?.text ?? 'The mark is right.'} Take the stop out, turn the crank until the tape shows so much from the first mark, and press “Mark here”; then say at Zero that it is made.`,
     );
   if (step.does === 'set') {
     // The crank stands against the stop: the wheel is set where it is held.
     const ways = zero.correction?.ways ?? [];
     const way = ways.find(({ part }) => part === 'hold') ?? ways[0];
-    return engine(
+    return atEngine(
       `${way?.text ?? 'The wheel is right.'} Press “Move wheel” and turn it on its hub, the crank held where it is; then say at Zero that it is set.`,
     );
   }
@@ -67,11 +61,11 @@ function zeroAdvice({ engine: whole }: Scenario, stand: Stand, { zero }: Report)
     return { sentence: 'Look at what Zero says: a reading does not fit. Undo it and read again.', at: 'zero' };
   if (stand.stop === null)
     return pistonBelow(whole, stand) < STOP_DEPTH
-      ? engine('The piston is too high for the stop. Turn it on until it is well down.')
-      : engine('Put the stop in: “Stop in”.');
+      ? atEngine('The piston is too high for the stop. Turn it on until it is well down.')
+      : atEngine('Put the stop in: “Stop in”.');
   const wanted = step.side === 'before' ? 'forward' : 'backward';
   if (againstStop(whole, stand) !== wanted)
-    return engine(
+    return atEngine(
       wanted === 'forward'
         ? 'Turn it the way it runs until the piston meets the stop.'
         : 'Turn it back, all the way round, until the piston meets the stop from the other side.',
@@ -92,33 +86,15 @@ function lobeAdvice({ dial }: Stand, { read, trials }: Report): Advice {
   if (!next || trials.some(({ everyLobe }) => everyLobe.some(({ differs }) => differs)))
     return { sentence: 'Every lobe says which it is, under Read. Press “Show me the truth”.', at: 'done' };
   if ((dial.cylinder ?? 1) !== next.cylinder || dial.on !== next.valve)
-    return engine(`Put the dial on cylinder ${next.cylinder}, ${next.valve}: “Cyl” and “Dial”.`);
+    return atEngine(`Put the dial on cylinder ${next.cylinder}, ${next.valve}: “Cyl” and “Dial”.`);
   return { sentence: `${sentence} Type it at Every lobe.`, at: 'read' };
-}
-
-function lashAdvice(stand: Stand, { lash }: Report): Advice {
-  const { job } = lash;
-  if (!job)
-    return {
-      sentence: 'Open Lash. Cold, as the card has it; by its partner, or in another order; begin with the first valve.',
-      at: 'lash',
-    };
-  if (!job.next) return { sentence: 'Every valve is set and looked at again. Press “Show me the truth”.', at: 'done' };
-  const { cylinder, valve } = job.next;
-  const hand = valveAtHand(stand);
-  if (hand.cylinder !== cylinder || hand.valve !== valve)
-    return engine(`${lash.sentence} Take the ${valve} of cylinder ${cylinder} in hand: “Cyl” and “Valve”.`);
-  return {
-    sentence: `${lash.sentence} Try blades until the thickest that slides is found; “Set to blade” turns the adjuster and locks it. Then record it at Lash.`,
-    at: 'engine',
-  };
 }
 
 function readAdvice({ engine: whole }: Scenario, stand: Stand, { read }: Report): Advice {
   const [open] = read.open;
   const method = open?.method ?? read.proposal.method;
   const valve = open?.valve ?? read.proposal.valve;
-  if (stand.dial.on !== valve) return engine(`Put the dial on the ${valve} lifter.`);
+  if (stand.dial.on !== valve) return atEngine(`Put the dial on the ${valve} lifter.`);
   const slot = READ_METHODS[method].slots[open?.slot ?? 0];
   const turn = (slot?.turn ?? '').replaceAll('{valve}', valve).replaceAll('{at}', 'the height that Read names');
   const back =

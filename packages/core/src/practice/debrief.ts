@@ -4,10 +4,10 @@ import type { Report } from '../report/report-schema';
 import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
 import { formatComputedLength } from '../units/length';
-import { BLADE_STEP } from '../simulation/valve-lash';
 import type { Stand } from '../simulation/whole-engine';
 import { CAUSES, type Cause } from './causes';
-import { EXERCISES, type ExerciseName, type Goal, PRACTICE_LASH } from './exercises';
+import { VALVE_TRAIN_TOLD } from './debrief-valve-train';
+import { EXERCISES, type ExerciseName, type Goal } from './exercises';
 import { type JudgedReading, judgeReadings } from './judge-reading';
 import type { Scenario } from './scenario';
 
@@ -89,18 +89,11 @@ export function debrief(
         goal === 'tdc' ? 80 : 20,
       );
   }
-  if (goal === 'lash') {
-    const { row, got } = lashSet(stand, scenario);
-    rows.push(row);
-    mark('Valves set right', got, 60);
-    const again = report.lash.job?.state === 'done';
-    rows.push({
-      what: 'The second round',
-      truth: 'every valve is looked at again after it was set',
-      found: again ? 'done' : 'not done',
-      right: again,
-    });
-    mark('The second round', again ? 1 : 0, 20);
+  if (goal === 'lash' || goal === 'pushrod' || goal === 'play') {
+    for (const part of VALVE_TRAIN_TOLD[goal].judged(stand, scenario, report)) {
+      rows.push(part.row);
+      mark(part.mark, part.got, part.of);
+    }
   } else if (goal === 'lobe') {
     const { row, got } = lobeFound(scenario, report);
     rows.push(row);
@@ -156,40 +149,11 @@ export function debrief(
 /** What was true, told at the end. */
 function toldOf(goal: Goal, scenario: Scenario): string {
   if (goal === 'tdc') return tdcTold(scenario);
-  if (goal === 'lash') return lashTold(scenario);
+  if (goal === 'lash' || goal === 'pushrod' || goal === 'play') return VALVE_TRAIN_TOLD[goal].told(scenario);
   const worn = scenario.engine.others?.worn;
   return goal === 'lobe' && worn
     ? `The ${worn.valve} lobe of cylinder ${worn.cylinder} had lost ${formatComputedLength(worn.by, scenario.base.units)}; the others were alike.`
     : CAUSES[scenario.cause].told;
-}
-
-/** A lash within this of what is wanted is right, mm: between the blade that slides and the next but one. */
-const SET_RIGHT = 2 * BLADE_STEP;
-
-/** How many valves have the lash that is wanted, on their base circles. */
-function lashSet({ lash }: Stand, { base }: Scenario) {
-  const gaps = Object.entries(lash?.gaps ?? {});
-  const off = gaps.filter(([, gap]) => Math.abs(gap - PRACTICE_LASH) > SET_RIGHT);
-  const right = gaps.length - off.length;
-  return {
-    row: {
-      what: 'The valves, as you left them',
-      truth:
-        off.length === 0
-          ? 'every one is right'
-          : off.map(([name, gap]) => `cylinder ${name}: ${formatComputedLength(gap, base.units)}`).join('; '),
-      found: `${right} of ${gaps.length} right`,
-      right: off.length === 0,
-    },
-    got: gaps.length === 0 ? 0 : right / gaps.length,
-  };
-}
-
-function lashTold({ engine, base }: Scenario): string {
-  const loose = engine.lash?.loose;
-  return loose
-    ? `The ${loose.valve} of cylinder ${loose.cylinder} had been set on its ramp, and was ${formatComputedLength(loose.by, base.units)} loose on its base circle; the others were right.`
-    : 'Every valve was off by some thousandths. One that is set while its lobe stands up is loose by that much afterwards.';
 }
 
 /** The lobes that were named, against the one that is worn: half for one that is only asked for again, or one of two. */
@@ -233,7 +197,9 @@ export function isAnswered(exercise: ExerciseName, report: Report, answer: Cause
     case 'cause':
       return answer !== null;
     case 'lash':
-      return report.lash.job?.state === 'done';
+    case 'pushrod':
+    case 'play':
+      return VALVE_TRAIN_TOLD[EXERCISES[exercise].goal].isAnswered(report);
     case 'lobe':
       return report.trials.some(({ everyLobe }) => everyLobe.some(({ differs }) => differs));
     case 'free':

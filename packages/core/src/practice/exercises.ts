@@ -1,18 +1,17 @@
-import { VALVES } from '../cam/card';
 import type { Lobe } from '../cam/lobe';
 import { firingTdcs } from '../crank/firing';
 import { roundOf } from '../crank/rim';
 import type { WheelRing } from '../crank/wheel';
 import type { VirtualLifter } from '../simulation/follow';
 import { type Random, makeRandom } from '../statistics/random';
-import type { LashWorld } from '../simulation/lash-world';
-import { BLADE_STEP, valveKey } from '../simulation/valve-lash';
 import { MM_PER_INCH } from '../units/length';
 import type { Cause } from './causes';
+import { between, either } from './at-random';
 import type { PracticeBase, Scenario } from './scenario';
+import { lashOf, playOf, rockersOf, withLash, withRockers } from './valve-train-made';
 
-/** tdc: true TDC proved. cam: how far off it sits. proof: moved and proved. cause: what is wrong. lobe: which one is worn. lash: every valve set right. free: nothing is asked. */
-export type Goal = 'tdc' | 'cam' | 'proof' | 'cause' | 'lobe' | 'lash' | 'free';
+/** tdc: true TDC proved. cam: how far off it sits. proof: moved and proved. cause: what is wrong. lobe: which one is worn. lash: every valve set right. pushrod: the one to order. play: the cam’s end play cured. free: nothing is asked. */
+export type Goal = 'tdc' | 'cam' | 'proof' | 'cause' | 'lobe' | 'lash' | 'pushrod' | 'play' | 'free';
 
 export interface Exercise {
   readonly title: string;
@@ -34,6 +33,10 @@ export interface Exercise {
   readonly everyLobe?: true;
   /** Can the lash be felt and set? all: every valve is off. one: a single one was set on its ramp. */
   readonly lash?: 'all' | 'one';
+  /** Are its rockers on studs, with an adjustable pushrod to try? */
+  readonly pushrods?: true;
+  /** Can the cam be pushed to and fro behind its cover? */
+  readonly play?: true;
   readonly make: (random: Random) => Twist;
 }
 
@@ -48,9 +51,7 @@ interface Twist {
   readonly ground?: (lobe: Lobe) => Lobe;
 }
 
-/** Sizes as they are met, from memory. Crank degrees; mm. */
-const either = (random: Random): 1 | -1 => (random.even() < 0.5 ? -1 : 1);
-const between = (random: Random, least: number, most: number): number => least + random.even() * (most - least);
+/** Crank degrees. */
 const half = (value: number): number => Math.round(value * 2) / 2;
 
 const FAULTS: Readonly<Record<Cause, (random: Random) => Twist>> = {
@@ -202,6 +203,28 @@ export const EXERCISES = {
     lash: 'one',
     make: () => ({}),
   },
+  'right-pushrod': {
+    title: 'The right pushrod',
+    task: 'Rockers on studs, an adjustable pushrod, and a tip to be marked. Three lengths should be enough: find the one that leaves the narrowest pattern, and order the intake pushrods to the step of 0.050 in (1.27 mm). Solid lifters: no preload.',
+    level: 3,
+    minutes: 12,
+    goal: 'pushrod',
+    tdc: 'proved',
+    guided: false,
+    pushrods: true,
+    make: () => ({}),
+  },
+  'end-play': {
+    title: 'A cam that walks',
+    task: 'A button behind the cover holds the cam endways, and its play is wrong. Measure it with the cover as it will run, file or shim the button to 0.005 to 0.010 in (0.13 to 0.25 mm), and measure it again.',
+    level: 2,
+    minutes: 8,
+    goal: 'play',
+    tdc: 'proved',
+    guided: false,
+    play: true,
+    make: () => ({}),
+  },
   'other-cam': {
     title: 'From an unmarked box',
     task: 'A cam came without its box. Is it the one of the card?',
@@ -266,35 +289,15 @@ function othersOf({ engine }: PracticeBase, random: Random): NonNullable<Scenari
   };
 }
 
-/** What the exercises want set, mm: 0.016 in; and the rocker ratio. */
-export const PRACTICE_LASH = 16 * BLADE_STEP;
-const PRACTICE_RATIO = 1.5;
-
-/** Valves as they are met: every one off by some thousandths, or one that is loose by what its ramp stood up. */
-function lashOf({ engine }: PracticeBase, kind: 'all' | 'one', random: Random): LashWorld {
-  const keys = engine.firingOrder.flatMap((cylinder) => VALVES.map((valve) => ({ cylinder, valve })));
-  const at = keys[Math.floor(random.even() * keys.length)];
-  const loose = kind === 'one' && at ? { ...at, by: Math.round(between(random, 6, 14)) * BLADE_STEP } : null;
-  const off = (): number => either(random) * Math.round(between(random, 3, 9)) * BLADE_STEP;
-  const gaps = keys.map(({ cylinder, valve }) => {
-    const isLoose = loose?.cylinder === cylinder && loose.valve === valve;
-    return [valveKey(cylinder, valve), PRACTICE_LASH + (kind === 'all' ? off() : isLoose ? loose.by : 0)] as const;
-  });
-  return { ratio: PRACTICE_RATIO, gaps: Object.fromEntries(gaps), loose };
-}
-
-/** The card with what the valves are to be set to. */
-const withLash = ({ card, ...base }: PracticeBase): PracticeBase => ({
-  ...base,
-  card: {
-    ...card,
-    intake: { ...card.intake, lashCold: PRACTICE_LASH, ratio: PRACTICE_RATIO },
-    exhaust: { ...card.exhaust, lashCold: PRACTICE_LASH, ratio: PRACTICE_RATIO },
-  },
-});
-
 const BLEEDS = 0.006;
 const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
+
+/** The engine with what an exercise wants of it: no wheel but its rim, a card with lash or with the ratio of its rockers. */
+function fittedOut(on: PracticeBase, { noWheel, lash, pushrods }: Exercise): PracticeBase {
+  if (noWheel) return { ...on, ring: { ring: 'rim', round: roundOf(BALANCER), unit: on.units } };
+  if (lash) return withLash(on);
+  return pushrods ? withRockers(on) : on;
+}
 
 /**
  * Makes an exercise up: the same seed makes the same engine.
@@ -302,11 +305,8 @@ const ordinary = { slack: 1.5, lifter: { kind: 'solid' } } as const;
  */
 export function makeScenario(name: ExerciseName, on: PracticeBase, seed: number, own?: OwnTwist): Scenario {
   const random = makeRandom(seed);
-  const { make, tdc, twoRings, everyLobe, noWheel, lash }: Exercise = EXERCISES[name];
-  const wheeled: PracticeBase = noWheel
-    ? { ...on, ring: { ring: 'rim', round: roundOf(BALANCER), unit: on.units } }
-    : on;
-  const base = lash ? withLash(wheeled) : wheeled;
+  const { make, tdc, twoRings, everyLobe, lash, pushrods, play }: Exercise = EXERCISES[name];
+  const base = fittedOut(on, EXERCISES[name]);
   const twist: Twist = own
     ? {
         ahead: own.ahead,
@@ -326,6 +326,8 @@ export function makeScenario(name: ExerciseName, on: PracticeBase, seed: number,
       lobes: { intake: ground(base.lobes.intake), exhaust: ground(base.lobes.exhaust) },
       ...(everyLobe && { others: othersOf(base, random) }),
       ...(lash && { lash: lashOf(base, lash, random) }),
+      ...(pushrods && { rockers: rockersOf(base, random) }),
+      ...(play && { endPlay: playOf(random) }),
       lifter: twist.lifter ?? ordinary.lifter,
       slack: twist.slack ?? ordinary.slack,
       slips,

@@ -6,7 +6,6 @@ import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
 import { formatComputedLength } from '../units/length';
 import { lobeLift } from '../simulation/follow';
-import { BLADE_STEP, gapNow, liftedNow } from '../simulation/valve-lash';
 import {
   type Stand,
   type WholeEngine,
@@ -16,10 +15,9 @@ import {
   underPointer,
   wheelShows,
 } from '../simulation/whole-engine';
+import { judgeLash, judgePlay, judgeTried } from './judge-valve-train';
+import { type Found, HELPED, type Judgement } from './judgement';
 import type { Scenario } from './scenario';
-
-/** What became of a reading: it helped, it was taken from the wrong side, it was misread, or something on the engine spoiled it. */
-export type Judgement = 'helped' | 'wrong-side' | 'misread' | 'spoiled';
 
 export interface JudgedReading {
   readonly entry: string;
@@ -35,13 +33,6 @@ const ON_LOBE = 0.01;
 const TAKEN_UP = 0.05;
 /** A dial that was zeroed higher on the lobe than this was not zeroed on its base circle, mm. */
 const OFF_BASE = 0.03;
-
-interface Found {
-  readonly judgement: Judgement;
-  readonly words: string;
-}
-
-const HELPED: Found = { judgement: 'helped', words: 'Read as it stood.' };
 
 /** What the wheel really said, against what was written down. */
 function misreadWheel(engine: WholeEngine, stand: Stand, written: number): Found | null {
@@ -129,27 +120,6 @@ function judgeCam(scenario: Scenario, stand: Stand, entry: EntryOf<'reading.take
   return HELPED;
 }
 
-/** A blade tells a lash to about this, mm. From memory. */
-const BLADE_TELLS = 1.5 * BLADE_STEP;
-
-function judgeLash({ engine, base }: Scenario, stand: Stand, { body }: EntryOf<'lash.taken'>): Found {
-  const { cylinder, valve, set, found } = body;
-  const said = set ?? found;
-  const lifted = liftedNow(engine, stand, cylinder, valve);
-  if (lifted > ON_LOBE)
-    return {
-      judgement: 'spoiled',
-      words: `It stood ${formatComputedLength(lifted, base.units)} up on its lobe, not on its base circle.`,
-    };
-  const gap = gapNow(engine, stand, cylinder, valve);
-  return said !== undefined && Math.abs(gap - said) > BLADE_TELLS
-    ? {
-        judgement: 'misread',
-        words: `Its lash was ${formatComputedLength(gap, base.units)} there, not what was written.`,
-      }
-    : HELPED;
-}
-
 /** Is the lobe on its way up there? */
 function rising({ engine }: Scenario, stand: Stand, valve: Valve): boolean {
   const at = (by: number): number => lobeLift(engine, stand.advance, valve, stand.crank + by, stand.lag);
@@ -186,15 +156,25 @@ export function judgeReadings(
         },
       ];
     if (entry.kind === 'lash.taken') {
-      const { cylinder, valve } = entry.body;
+      const what = `Lash, ${entry.body.valve} of cylinder ${entry.body.cylinder}`;
+      return [{ entry: entry.id, what, ...judgeLash(scenario, stand, entry) }];
+    }
+    if (entry.kind === 'rocker.tried')
       return [
         {
           entry: entry.id,
-          what: `Lash, ${valve} of cylinder ${cylinder}`,
-          ...judgeLash(scenario, stand, entry),
+          what: `Pushrod, ${formatComputedLength(entry.body.length, scenario.base.units)}`,
+          ...judgeTried(scenario, stand, entry),
         },
       ];
-    }
+    if (entry.kind === 'end-play.measured')
+      return [
+        {
+          entry: entry.id,
+          what: `End play, ${formatComputedLength(entry.body.play, scenario.base.units)}`,
+          ...judgePlay(scenario, stand, entry),
+        },
+      ];
     return [];
   });
 }

@@ -42,7 +42,7 @@ export function openPractice(name: ExerciseName, scenario: Scenario, quill: Quil
   const trial = write('trial.begun', { after: null });
   write('engine.as-it-stands', {
     replaces: null,
-    head: engine.lash ? 'on' : 'off',
+    head: engine.lash || engine.rockers ? 'on' : 'off',
     plugHole: true,
     wheel: base.ring.ring !== 'rim',
     indicator: true,
@@ -58,6 +58,14 @@ export function openPractice(name: ExerciseName, scenario: Scenario, quill: Quil
     camTurns: 'with-crank',
     parts: base.parts.map((part) => ({ ...part, part: newId(), library: null, bank: null, experience: [] })),
   });
+  if (engine.rockers)
+    write('rockers.set-up', {
+      replaces: null,
+      mounted: 'stud',
+      arm: engine.rockers.rocker.arm,
+      tip: engine.rockers.tip,
+      step: engine.rockers.step,
+    });
   if (EXERCISES[name].tdc === 'proved') {
     const zero = write('zero.begun', { after: null, method: 'positive-stop', cylinder: 1 });
     const contacts = crankAngleAtDrop(engine.crank, STOP_DEPTH);

@@ -6,7 +6,8 @@ import { book } from '../testing/book';
 import { practising } from '../testing/practising';
 import { STOP_DEPTH, againstStop, dialZeroed, pistonBelow, room, wheelTurned } from '../simulation/whole-engine';
 import { adviceFor } from './coach';
-import { EXERCISES, EXERCISE_NAMES, PRACTICE_LASH, makeScenario } from './exercises';
+import { EXERCISES, EXERCISE_NAMES, makeScenario } from './exercises';
+import { PRACTICE_LASH } from './valve-train-made';
 import { PRACTICE_SIX, baseOf } from './scenario';
 
 const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -101,6 +102,42 @@ describe('an exercise', () => {
       const { loose, gaps } = scenario.engine.lash ?? {};
       const off = Object.entries(gaps ?? {}).filter(([, gap]) => Math.abs(gap - PRACTICE_LASH) > 1e-9);
       expect(off.map(([name]) => name)).toEqual([`${loose?.cylinder} ${loose?.valve}`]);
+    }
+  });
+
+  test('the right pushrod is found as one is led, in three trials as a rule, and worth everything', () => {
+    const counts = SEEDS.map((seed) => {
+      const scenario = makeScenario('right-pushrod', PRACTICE_SIX, seed);
+      const job = practising('right-pushrod', scenario);
+      expect(adviceFor('right-pushrod', scenario, job.stand(), job.report()).sentence).toMatch(/turn it over/);
+      const count = job.pushrod();
+      const { score, rows, readings } = job.debrief();
+      expect(rows[0]).toMatchObject({ right: true });
+      expect(readings.filter(({ judgement }) => judgement !== 'helped')).toEqual([]);
+      expect(score).toBe(count <= 3 ? 100 : 90);
+      expect(adviceFor('right-pushrod', scenario, job.stand(), job.report())).toMatchObject({ at: 'done' });
+      return count;
+    });
+    expect(counts.filter((count) => count <= 3).length).toBeGreaterThanOrEqual(6);
+  });
+
+  test('a pattern written down for a length that was never turned over helps nobody', () => {
+    const job = practising('right-pushrod', makeScenario('right-pushrod', PRACTICE_SIX, 5));
+    job.write('rocker.tried', { valve: 'intake', cylinder: 1, length: 200, pattern: 0.6, seen: 'right' });
+    expect(job.debrief().readings).toMatchObject([{ judgement: 'spoiled' }]);
+    expect(job.debrief().score).toBeLessThan(50);
+  });
+
+  test('the end play is cured by what Prepare says; pulled hard, the needle tells that it is none', () => {
+    for (const seed of SEEDS) {
+      const scenario = makeScenario('end-play', PRACTICE_SIX, seed);
+      const job = practising('end-play', scenario);
+      expect(job.endPlay('gentle')).toBeLessThanOrEqual(3);
+      expect(job.debrief().score).toBe(100);
+      const hasty = practising('end-play', scenario);
+      hasty.endPlay('hard');
+      expect(hasty.report().prepare.endPlay).toMatchObject({ state: 'unsure' });
+      expect(hasty.debrief().score).toBeLessThan(50);
     }
   });
 

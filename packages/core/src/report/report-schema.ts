@@ -128,6 +128,8 @@ export const reportSchema = z.strictObject({
     endPlay: z
       .strictObject({
         entry: z.string(),
+        thrust: z.enum(['plate', 'button']),
+        play: z.number().describe('As measured, millimetres.'),
         wanted: z.number().nullable().describe('By the maker, millimetres.'),
         state: z.enum(['inside', 'tight', 'loose', 'unsure']),
         takeOff: z.number().describe('Material to take off, millimetres; negative: a shim to add.'),

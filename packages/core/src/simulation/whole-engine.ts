@@ -4,6 +4,8 @@ import { type SliderCrank, crankAngleAtDrop, pistonDrop } from '../crank/slider-
 import { type WheelReading, type WheelRing, readingAt } from '../crank/wheel';
 import { wrap360, wrap180 } from '../units/angle';
 import type { LashStand, LashWorld } from './lash-world';
+import type { PlayStand, PlayWorld } from './play-world';
+import type { RockerStand, RockerWorld } from './rocker-world';
 import { type CamStand, type DrivenCam, type PerValve, STRIDE, follow, lobeLift, standAt } from './follow';
 
 /** A whole engine that does not exist: crank, cam, wheel, and what is wrong with them. Lengths mm, angles crank degrees. */
@@ -20,6 +22,10 @@ export interface WholeEngine extends DrivenCam {
   };
   /** Valves whose lash can be felt and set. */
   readonly lash?: LashWorld;
+  /** Rockers on studs, with an adjustable pushrod. */
+  readonly rockers?: RockerWorld;
+  /** A cam that can be pushed to and fro. */
+  readonly endPlay?: PlayWorld;
   /** A wheel that is not tight: turned so far after it was set, it has slipped by so much. */
   readonly slips: { readonly after: number; readonly by: number } | null;
 }
@@ -44,6 +50,8 @@ export interface Stand extends CamStand {
   };
   /** Of an engine whose valves can be set. */
   readonly lash?: LashStand;
+  readonly rockers?: RockerStand;
+  readonly endPlay?: PlayStand;
   /** Turned since the wheel was set last, either way. */
   readonly turned: number;
   readonly slipped: boolean;
@@ -67,6 +75,8 @@ export function met(engine: WholeEngine, advance: PerValve, mount: number, crank
     stop: null,
     dial: { on: 'intake', zero: at.lifted.intake },
     ...(engine.lash ? { lash: { gaps: engine.lash.gaps, blade: FIRST_BLADE } } : {}),
+    ...(engine.rockers ? { rockers: { length: engine.rockers.first, shows: null } } : {}),
+    ...(engine.endPlay ? { endPlay: { play: engine.endPlay.play, pull: 'none', crept: false } } : {}),
     turned: 0,
     slipped: false,
     run: 0,

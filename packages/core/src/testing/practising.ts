@@ -8,7 +8,8 @@ import { MM_PER_INCH } from '../units/length';
 import type { Valve } from '../cam/card';
 import { type Cause } from '../practice/causes';
 import { type Debrief, debrief } from '../practice/debrief';
-import { type ExerciseName, PRACTICE_LASH } from '../practice/exercises';
+import type { ExerciseName } from '../practice/exercises';
+import { PRACTICE_LASH } from '../practice/valve-train-made';
 import { openPractice } from '../practice/opening';
 import type { Scenario } from '../practice/scenario';
 import {
@@ -29,6 +30,8 @@ import {
   withoutStop,
 } from '../simulation/whole-engine';
 import { BLADE_STEP, bladeSlides, bladeTaken, setToBlade } from '../simulation/valve-lash';
+import { type Pull, buttonChanged, playShows, pulled } from '../simulation/play-world';
+import { tipShows } from '../simulation/rocker-world';
 import { id } from './book';
 
 /** A builder at a practice engine, who turns it, looks, and writes down what he sees. */
@@ -199,6 +202,55 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
           wheel: null,
         });
       }
+    },
+    /** Tries lengths as Rockers leads to them, reading the pattern to a tenth of a millimetre, until one is good; orders that one. @returns how many. */
+    pushrod: (): number => {
+      const { rockers: world } = engine;
+      const { rockers: met } = stand;
+      if (!world || !met) throw new Error('this engine has no rockers to try');
+      const intake = () => report().rockers.valves.find(({ valve }) => valve === 'intake');
+      for (let tried = 0; tried < 8; tried += 1) {
+        const good = intake()?.trials.find(({ entry }) => entry === intake()?.chosen);
+        if (good) {
+          write('pushrod.measured', {
+            replaces: null,
+            valve: 'intake',
+            length: good.length,
+            lifter: 'own',
+            preload: 0,
+          });
+          return tried;
+        }
+        const length = tried === 0 ? met.length : (intake()?.next ?? world.first);
+        stand = { ...stand, rockers: { length, shows: length } };
+        const { pattern, seen } = tipShows(world, length);
+        const read = Math.max(0.1, Math.round(pattern * 10) / 10);
+        write('rocker.tried', { valve: 'intake', cylinder: 1, length, pattern: read, seen, lift: world.rocker.lift });
+      }
+      return Infinity;
+    },
+    /** Measures the end play as it is pulled, and files or shims what Prepare says, until it is inside. @returns how often it was measured. */
+    endPlay: (pull: Exclude<Pull, 'none'>): number => {
+      const { endPlay: world } = engine;
+      let now = stand.endPlay;
+      if (!world || !now) throw new Error('this cam cannot be pushed to and fro');
+      for (let measured = 1; measured < 6; measured += 1) {
+        now = pulled(now, pull);
+        stand = { ...stand, endPlay: now };
+        const play = playShows(world, now);
+        write('end-play.measured', {
+          replaces: report().prepare.endPlay?.entry ?? null,
+          thrust: 'button',
+          play,
+          gasket: true,
+          returns: playShows(world, pulled(now, 'none')) < 0.01,
+        });
+        const said = report().prepare.endPlay;
+        if (said?.state !== 'tight' && said?.state !== 'loose') return measured;
+        now = buttonChanged(now, Math.round(said.takeOff / BLADE_STEP));
+        stand = { ...stand, endPlay: now };
+      }
+      return Infinity;
     },
     say: (cause: Cause): void => void (answer = cause),
     debrief: (hints = 0): Debrief => debrief({ exercise, scenario, entries, trail, stand, hints, answer }, report()),

@@ -4,7 +4,7 @@ import { UndoButton } from '@/ui/undo-button';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
-import { formatLength } from '@yosoku/core/units/length';
+import { type LengthUnit, formatLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { PLACE_NAMES, placeHref } from '@/shell/station-line';
 import { useStationWidth } from '@/shell/use-station-width';
@@ -70,7 +70,7 @@ interface ValveClearanceProps {
 
 function ValveClearance({ finding }: ValveClearanceProps) {
   const { report } = useStation();
-  const { valve, state, words, gaps, minimum, angle, lifts, pumped } = finding;
+  const { valve, state, words, gaps, minimum, angle } = finding;
   const { id, units } = report.build;
   const width = useStationWidth();
   const sweep = useSweep(id, valve, state !== 'unknown');
@@ -90,21 +90,8 @@ function ValveClearance({ finding }: ValveClearanceProps) {
       ) : state === 'unknown' ? null : (
         <Words look="soft">Sweeping crank and cam.</Words>
       )}
-      {gaps.length > 0 ? (
-        <Words look="soft">
-          {`Measured: ${gaps.map(({ at, gap }) => `${formatLength(gap, units)} at ${at === 0 ? 'TDC' : `${Math.abs(at)}° ${at < 0 ? 'before' : 'after'}`}`).join(', ')}.`}
-        </Words>
-      ) : null}
-      {state === 'unknown' || lifts === null ? null : (
-        <Words look="soft" testID={`lifts-${valve}`}>
-          {lifts}
-        </Words>
-      )}
-      {pumped === null ? null : pumped.touches ? (
-        <Notice kind="danger" message="Pumped up, they meet" remedy={pumped.words} testID={`pumped-${valve}`} />
-      ) : (
-        <Words testID={`pumped-${valve}`}>{pumped.words}</Words>
-      )}
+      <Measured gaps={gaps} units={units} />
+      <Travel finding={finding} />
       {closed ? null : (
         <>
           <More
@@ -117,5 +104,34 @@ function ValveClearance({ finding }: ValveClearanceProps) {
         </>
       )}
     </View>
+  );
+}
+
+/** The gaps that were measured, each with its place. */
+function Measured({ gaps, units }: { readonly gaps: Finding['gaps']; readonly units: LengthUnit }) {
+  if (gaps.length === 0) return null;
+  const placeOf = (at: number): string => (at === 0 ? 'TDC' : `${Math.abs(at)}° ${at < 0 ? 'before' : 'after'}`);
+  return (
+    <Words look="soft">
+      {`Measured: ${gaps.map(({ at, gap }) => `${formatLength(gap, units)} at ${placeOf(at)}`).join(', ')}.`}
+    </Words>
+  );
+}
+
+/** What the lift of the valve was taken from, and what a lifter that pumps up adds to it. */
+function Travel({ finding: { valve, state, lifts, pumped } }: ValveClearanceProps) {
+  return (
+    <>
+      {state === 'unknown' || lifts === null ? null : (
+        <Words look="soft" testID={`lifts-${valve}`}>
+          {lifts}
+        </Words>
+      )}
+      {pumped === null ? null : pumped.touches ? (
+        <Notice kind="danger" message="Pumped up, they meet" remedy={pumped.words} testID={`pumped-${valve}`} />
+      ) : (
+        <Words testID={`pumped-${valve}`}>{pumped.words}</Words>
+      )}
+    </>
   );
 }

@@ -104,14 +104,7 @@ export function LashSetup({ setup }: { readonly setup: Setup }) {
         <PreloadFields setup={setup} errors={errors} />
       )}
       {form.kind === 'lash' ? lash.proposal.words.map((words) => <Words key={words}>{words}</Words>) : null}
-      <Choice
-        testID="lash-valves"
-        label="Valves in a cylinder"
-        options={VALVES_CHOICES}
-        value={form.valves}
-        onChange={(valves) => change({ valves })}
-        {...(form.valves === '2' ? {} : { hint: 'Those of a kind are numbered from the timing end.' })}
-      />
+      <ValvesChoice valves={form.valves} onChange={(valves) => change({ valves })} />
       <OrderChoice orders={lash.orders} order={order} onChange={(name) => change({ order: name })} />
       {lash.seats ? (
         <Words look="soft" testID="seats">
@@ -132,6 +125,22 @@ export function LashSetup({ setup }: { readonly setup: Setup }) {
     </View>
   );
 }
+
+interface ValvesChoiceProps {
+  readonly valves: ValvesName;
+  readonly onChange: (valves: ValvesName) => void;
+}
+
+const ValvesChoice = ({ valves, onChange }: ValvesChoiceProps) => (
+  <Choice
+    testID="lash-valves"
+    label="Valves in a cylinder"
+    options={VALVES_CHOICES}
+    value={valves}
+    onChange={onChange}
+    {...(valves === '2' ? {} : { hint: 'Those of a kind are numbered from the timing end.' })}
+  />
+);
 
 type Errors = (ReadLash & { ok: false })['errors'];
 interface WantedProps {

@@ -31,7 +31,7 @@ function useEndPlay() {
     draft[name] === undefined ? undefined : draft[name] === 'yes';
   return {
     units,
-    thrust: draft.thrust === 'button' ? ('button' as const) : ('plate' as const),
+    thrust: THRUSTS.find(({ value }) => value === draft.thrust)?.value ?? prepare.endPlay?.thrust ?? 'plate',
     text: draft.text ?? '',
     wantedText,
     play: typedLengthOf(draft.text ?? '', { units, family: 'lift', most: MOST }),

@@ -89,7 +89,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
           {zero.ring.ring === 'rim' ? null : (
             <Instruments
               valve={valve}
-              wanted={{ wheel: byWheel, lift: true, shown: null, approach: byWheel ? 'forward' : 'any' }}
+              wanted={{ wheel: byWheel, lift: true, shown: null, approach: byWheel ? 'forward' : 'any', place: null }}
               typed={wholeReading(wheel)}
               onTake={take}
               onSynced={wheel.clear}

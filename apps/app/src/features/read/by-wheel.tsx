@@ -83,6 +83,7 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
                       ? -height.mm
                       : height.mm,
                 approach,
+                place: `${choice.valve} ${next.slot.label}`,
               }}
               typed={wholeReading(entry)}
               onTake={({ wheel, box }) => wheel && record(wheel, box)}

@@ -151,7 +151,7 @@ function LobePad({ reading, lobe }: { readonly reading: Reading; readonly lobe: 
     <View>
       <Instruments
         valve={lobe.valve}
-        wanted={{ wheel: false, lift: true, shown: null, approach: 'any' }}
+        wanted={{ wheel: false, lift: true, shown: null, approach: 'any', place: `${lobe.cylinder} ${lobe.valve}` }}
         typed={null}
         onTake={({ lift, box }) => {
           if (lift === null) return;

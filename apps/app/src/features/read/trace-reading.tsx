@@ -105,7 +105,7 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
           {zero.ring.ring === 'rim' ? null : (
             <Instruments
               valve={valve}
-              wanted={{ wheel: true, lift: true, shown: null, approach: 'forward' }}
+              wanted={{ wheel: true, lift: true, shown: null, approach: 'forward', place: null }}
               typed={wholeReading(wheel)}
               onTake={({ wheel: taken, lift: mm, box }) => {
                 if (mm !== null && taken) reading.record(Math.max(0, mm), taken, { box });

@@ -16,27 +16,26 @@ import { Words } from '@/ui/words';
 type Photo = Report['photos']['taken'][number];
 type Draft = Readonly<Record<string, string>>;
 
-/** What the form keeps of it: the photo, and the marks on it, "x,y" in its pixels. */
-export interface PatternDraft {
-  readonly picture: string | undefined;
-  readonly marks: readonly PhotoPlace[];
-}
-
 const MARKS = 4;
-export const patternDraft = (draft: Draft): PatternDraft => ({
-  picture: draft.picture,
-  marks: (draft.marks ?? '').split(' ').flatMap((mark): PhotoPlace[] => {
+/** The form keeps the marks as "x,y" in pixels of the photo. */
+const marksOf = (draft: Draft): PhotoPlace[] =>
+  (draft.marks ?? '').split(' ').flatMap((mark): PhotoPlace[] => {
     const [x, y] = mark.split(',').map(Number);
     return x === undefined || y === undefined || Number.isNaN(x + y) ? [] : [[x, y]];
-  }),
-});
+  });
 const written = (marks: readonly PhotoPlace[]): string =>
   marks.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
 
-export const allMarks = (marks: readonly PhotoPlace[]): PatternMarks | null => {
-  const [a, b, c, d] = marks;
+function allMarks([a, b, c, d]: readonly PhotoPlace[]): PatternMarks | null {
   return a && b && c && d ? [a, b, c, d] : null;
-};
+}
+
+/** Where the width that stands in the form was measured on a photo; nothing where it was typed. */
+export function measuredOnPhoto(draft: Draft) {
+  const marks = allMarks(marksOf(draft));
+  const { picture, photographed } = draft;
+  return photographed === 'yes' && picture !== undefined && marks ? { onPhoto: { picture, marks } } : {};
+}
 
 const ASKS = [
   'Touch the edge of the tip that lies toward the pivot.',
@@ -66,7 +65,8 @@ export function PatternPhoto({ valve, draft, change }: PatternPhotoProps) {
   const { build, photos, rockers } = report;
   const { busy, trouble, keep } = useKeepPhoto();
   const tips = photos.taken.filter(({ shows }) => shows === 'tip');
-  const { picture, marks } = patternDraft(draft);
+  const { picture } = draft;
+  const marks = marksOf(draft);
   const photo = tips.find((each) => each.picture === picture);
   const add = async (file: File): Promise<void> => {
     const added = await keep(file, {

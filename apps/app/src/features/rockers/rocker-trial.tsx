@@ -8,7 +8,7 @@ import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Words } from '@/ui/words';
-import { PatternPhoto, allMarks, patternDraft } from './pattern-photo';
+import { PatternPhoto, measuredOnPhoto } from './pattern-photo';
 
 type Finding = Report['rockers']['valves'][number];
 
@@ -46,9 +46,6 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
     pattern.state === 'good' && rockers.tip !== null && pattern.mm > rockers.tip
       ? ({ state: 'wrong', message: 'Wider than the tip. Measure it again.' } as const)
       : pattern;
-  const { picture, marks } = patternDraft(draft);
-  const touched = allMarks(marks);
-  const onPhoto = draft.photographed === 'yes' && picture !== undefined && touched ? { picture, marks: touched } : null;
   const nothing = pattern.state === 'empty' && lift.state === 'empty' && seen === undefined;
   const keep = (): void => {
     const wrong = [length, wide, lift, away].some(({ state }) => state === 'wrong');
@@ -64,7 +61,7 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
       ...(away.state === 'good' && pattern.state === 'good' ? { offset: away.mm } : {}),
       ...(lift.state === 'good' ? { lift: lift.mm } : {}),
       ...(seen === undefined ? {} : { seen }),
-      ...(onPhoto && pattern.state === 'good' ? { onPhoto } : {}),
+      ...(pattern.state === 'good' && measuredOnPhoto(draft)),
     });
     done();
   };

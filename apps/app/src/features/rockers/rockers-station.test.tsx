@@ -109,10 +109,10 @@ test('what was entered stands there again when it is corrected', async () => {
 test('the pattern measured on a photo of the tip: four touches, and the record says where they were', async () => {
   const job = mounted();
   const picture = 'c'.repeat(64);
-  job.write('photo.taken', { picture, width: 1200, height: 800, bytes: 9, shows: 'tip', of: null });
+  job.write('photo.taken', { picture, width: 1200, height: 800, bytes: 9, shows: 'tip', of: null, words: 'First' });
   const here = await openStation('rockers', RockersStation, job.entries);
   await here.press('pattern-more-intake');
-  await here.choose('pattern-which-intake', '1: Valve tip');
+  await here.choose('pattern-which-intake', '1: First');
   expect(screen.getByTestId('pattern-ask-intake')).toHaveTextContent(/edge of the tip that lies toward the pivot/);
   // Shown at a scale of its own: whatever it is, both lengths share it. The tip is 8 mm across.
   const touch = async (x: number): Promise<void> => {

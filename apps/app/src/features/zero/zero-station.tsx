@@ -122,7 +122,7 @@ function ReadTheWheel({ search, side }: ReadProps) {
       {ring.ring === 'rim' ? null : (
         <Instruments
           valve={null}
-          wanted={{ wheel: true, lift: false, shown: null, approach: approachTo(side, table.height) }}
+          wanted={{ wheel: true, lift: false, shown: null, approach: approachTo(side, table.height), place: side }}
           typed={wholeReading(entry)}
           onTake={({ wheel, box }) => wheel && record(wheel, box)}
           onSynced={entry.clear}

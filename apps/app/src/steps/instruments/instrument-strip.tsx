@@ -97,7 +97,9 @@ function Live({
     const result = takeReading(instrument.showing(), which, wanted, standing);
     // That it is not synced is said already, and why.
     setTrouble(result.ok || (wanted.wheel && !synced) ? null : result.why);
-    if (result.ok) onTake(result.taken);
+    if (!result.ok) return;
+    instrument.took(wanted.place);
+    onTake(result.taken);
   };
   const toWheel = (): void => {
     const now = instrument.showing();
