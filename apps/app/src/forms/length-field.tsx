@@ -1,4 +1,4 @@
-import { type LengthFamily, parseLength } from '@yosoku/core/units/length';
+import { type LengthFamily, type LengthUnit, inches, parseLength, typedLength } from '@yosoku/core/units/length';
 import { TextField } from '@/ui/text-field';
 
 export type TypedLength =
@@ -19,6 +19,15 @@ export function typedLengthOf(
   if (!parsed.ok) return { state: 'wrong', message: parsed.message };
   if (parsed.mm > most) return { state: 'wrong', message: `${parsed.understood} is too much. Check the unit.` };
   return { state: 'good', mm: parsed.mm, understood: parsed.understood };
+}
+
+/** What is left of a product of decimals is no figure. */
+const MICRO = 1e6;
+
+/** A small length to be filled in, as it is told: whole thousandths of an inch, or hundredths of a millimetre. `wholeLength(1.4951, 'in')` is "0.059 in". */
+export function wholeLength(mm: number, units: LengthUnit): string {
+  const step = units === 'in' ? inches('0.001') : 0.01;
+  return typedLength(Math.round(Math.round(mm / step) * step * MICRO) / MICRO, units);
 }
 
 interface LengthFieldProps {

@@ -22,6 +22,11 @@ export type OpenPoint =
         | 'solid-lifter'
         | 'checking-springs';
     }
+  | {
+      /** Pumped up, a hydraulic lifter would hold this valve against its piston. */
+      readonly code: 'pumped-up';
+      readonly valve: Valve;
+    }
   | { readonly code: 'lash-off' | 'lash-due' | 'lash-unchecked'; readonly count: number }
   | { readonly code: 'tight'; readonly valve: Valve }
   /** A lobe is another than those of the other cylinders. */
@@ -145,10 +150,17 @@ function valvesOff({ job }: LashFinding): OpenPoint[] {
 /** Light springs were on the valves to measure by: they are no springs to run with. */
 const onCheckingSprings = ({ asItStands }: Build): boolean => asItStands?.body.springs === 'checking';
 
+/** Was the pushrod's length taken with a lifter that is none to run with? */
+const measuredSolid = (pushrods: Build['pushrods']): boolean =>
+  [...pushrods.values()].some((all) => {
+    const lifter = all.at(-1)?.body.lifter;
+    return lifter === 'made-solid' || lifter === 'carried-over';
+  });
+
 /** A hydraulic lifter was made solid to be measured on, and nobody has said that it is out again. */
-const solidLifter = ({ asItStands, checks, signChecks }: Build): OpenPoint[] =>
+const solidLifter = ({ asItStands, checks, signChecks, pushrods }: Build): OpenPoint[] =>
   asItStands?.body.lifter === 'hydraulic' &&
-  checks.get('lifter-solid')?.body.result === 'done' &&
+  (checks.get('lifter-solid')?.body.result === 'done' || measuredSolid(pushrods)) &&
   signChecks.get('tools-out')?.body.result !== 'done'
     ? [{ code: 'solid-lifter' }]
     : [];
@@ -177,6 +189,8 @@ function openPoints(
       open.push({ code: 'lobe-differs', valve: table.valve, at: table.at });
   if (proof.state === 'due') open.push({ code: 'move-unproved' });
   for (const { state, valve } of clearance) if (state === 'tight') open.push({ code: 'tight', valve });
+  for (const { pumped, valve } of clearance)
+    if (pumped?.leaves != null && pumped.leaves <= 0) open.push({ code: 'pumped-up', valve });
   if (clearance.some(({ state }) => state === 'unknown')) open.push({ code: 'clearance-unknown' });
   return open;
 }

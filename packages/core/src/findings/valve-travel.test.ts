@@ -111,6 +111,7 @@ test('a hydraulic lifter that pumps up takes preload × ratio off a gap that was
     touches: true,
     words: expect.stringMatching(/valve and piston would meet/),
   });
+  expect(job.report().sign.open.join(' ')).toMatch(/Intake: Pumped up, its lifter would hold the valve .* would meet/);
   expect(job.report().rockers.valves[0]?.order?.effect).toBeNull();
   job.write('rockers.set-up', { replaces: null, mounted: 'stud', arm: 36, step: inches('0.050') });
   expect(job.report().rockers.valves[0]?.order?.effect).toMatch(

@@ -205,7 +205,7 @@ export const EXERCISES = {
   },
   'right-pushrod': {
     title: 'The right pushrod',
-    task: 'Rockers on studs, an adjustable pushrod, and a tip to be marked. Three lengths should be enough: find the one that leaves the narrowest pattern, and order the intake pushrods to the step of 0.050 in (1.27 mm). Solid lifters: no preload.',
+    task: 'Find the length of pushrod that leaves the narrowest pattern on the tip, in three trials if you can; order the intake pushrods to the step of 0.050 in (1.27 mm), no preload.',
     level: 3,
     minutes: 12,
     goal: 'pushrod',

@@ -3,6 +3,8 @@ import type { OrderFinding, RockerValve, RockersFinding, TriedFinding } from '..
 import type { TheoryFinding } from '../findings/lift-theory';
 import { type LengthUnit, formatComputedLength, formatLength, inches } from '../units/length';
 import type { Report } from './report-schema';
+import { computedDegrees } from '../units/degrees';
+import type { Rocker } from '../valve-train/rocker';
 import { capital } from './capital';
 
 type Rockers = Report['rockers'];
@@ -82,7 +84,7 @@ function sentenceOf(mounted: Mounted, valves: readonly RockerValve[], units: Len
 }
 
 function valveWords(
-  { problem, answers, chosen, trials, least, rocker }: RockerValve,
+  { problem, answers, chosen, trials, least, rocker, arm }: RockerValve,
   mounted: Mounted,
   units: LengthUnit,
 ): string {
@@ -96,7 +98,15 @@ function valveWords(
     `${formatComputedLength(each.length, units)} ±${formatComputedLength(each.expanded, units)}`;
   if (second && !chosen)
     return `${theory} Two ${mounted === 'stud' ? 'lengths' : 'stacks'} would leave such a pattern: ${told(first)}, or ${told(second)}. Look where the arm stands at mid-lift, or try another: then only one is left.`;
-  return `${theory} The right ${what} by all trials is ${told(first)}.`;
+  return `${theory} The right ${what} by all trials is ${told(first)}. ${sideWords(arm, rocker)}`.trim();
+}
+
+/** How far the arm leans at most: what pushes the valve aside in its guide. */
+function sideWords(arm: RockerValve['arm'], { arm: length, lift }: Rocker): string {
+  if (!arm) return '';
+  const degrees = (sine: number): string => computedDegrees((Math.asin(Math.min(1, sine)) * 180) / Math.PI);
+  const furthest = Math.max(Math.abs(arm.closed), Math.abs(arm.open));
+  return `In the last trial it leaned up to ${degrees(furthest)} off square, which pushes the valve aside in its guide; ${degrees(lift / (2 * length))} is the least.`;
 }
 
 const SEEN = {

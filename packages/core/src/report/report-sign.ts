@@ -1,3 +1,4 @@
+import { capital } from './capital';
 import { type LengthUnit, formatComputedLength } from '../units/length';
 import type { OpenPoint, SignFinding } from '../findings/derive-sign';
 import type { Report, ReportVerdict } from './report-schema';
@@ -42,6 +43,8 @@ function openWords(point: OpenPoint, { verdict, clearance, views, lobes }: SignC
       const words = clearance.find(({ valve }) => valve === point.valve)?.words ?? '';
       return `${point.valve === 'intake' ? 'Intake' : 'Exhaust'} valve to piston: ${words}`;
     }
+    case 'pumped-up':
+      return `${capital(point.valve)}: ${clearance.find(({ valve }) => valve === point.valve)?.pumped?.words ?? ''}`;
     case 'differs': {
       const view = views.find(({ key }) => key === point.view);
       return `${view?.title ?? ''}: ${view?.shows ?? ''}. ${view?.remark ?? ''}`;

@@ -1,7 +1,7 @@
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
-import { type LengthUnit, inches, typedLength } from '@yosoku/core/units/length';
-import { type TypedLength, typedLengthOf } from '@/forms/length-field';
+import { type LengthUnit, inches } from '@yosoku/core/units/length';
+import { type TypedLength, typedLengthOf, wholeLength } from '@/forms/length-field';
 import { typedFigure } from '@/forms/typed-figure';
 
 /** What is wanted of the valves, as it is typed. */
@@ -42,15 +42,7 @@ export type ReadLash =
 /** Blades are bought in such steps. Common practice, no source. */
 const USUAL_STEP = { in: inches('0.002'), mm: 0.05 } as const;
 
-/** What is left of a product of decimals is no figure. */
-const MICRO = 1e6;
-
-/** A lash is told in whole thousandths, or hundredths of a millimetre. */
-function shown(mm: number | null | undefined, units: LengthUnit): string {
-  if (mm == null) return '';
-  const step = units === 'in' ? inches('0.001') : 0.01;
-  return typedLength(Math.round(Math.round(mm / step) * step * MICRO) / MICRO, units);
-}
+const shown = (mm: number | null | undefined, units: LengthUnit): string => (mm == null ? '' : wholeLength(mm, units));
 
 /**
  * The form as it is met: what was typed, else as it was set the last time at that temperature, else what the card or this engine's own

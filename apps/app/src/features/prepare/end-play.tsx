@@ -18,6 +18,7 @@ const YES_NO = [
   { value: 'no', label: 'No' },
 ] as const;
 const MOST = 10;
+type Asked = 'returns' | 'gasket' | 'seated';
 
 /** What is being typed of the end play, kept on the device key by key. */
 function useEndPlay() {
@@ -27,8 +28,7 @@ function useEndPlay() {
   const { units } = build;
   const kept = prepare.endPlay?.wanted ?? null;
   const wantedText = draft.wanted ?? (kept === null ? '' : typedLength(kept, units));
-  const answer = (name: 'returns' | 'gasket'): boolean | undefined =>
-    draft[name] === undefined ? undefined : draft[name] === 'yes';
+  const answer = (name: Asked): boolean | undefined => (draft[name] === undefined ? undefined : draft[name] === 'yes');
   return {
     units,
     thrust: THRUSTS.find(({ value }) => value === draft.thrust)?.value ?? prepare.endPlay?.thrust ?? 'plate',
@@ -38,19 +38,28 @@ function useEndPlay() {
     wanted: typedLengthOf(wantedText, { units, family: 'lift', most: MOST }),
     returns: answer('returns'),
     gasket: answer('gasket'),
+    seated: answer('seated'),
     change,
     done,
   };
 }
 
 /** What was typed, as it is written into the logbook; null while it is none. */
-function measuredOf({ thrust, play, wanted, returns, gasket }: ReturnType<typeof useEndPlay>): PlayMeasured | null {
+function measuredOf({
+  thrust,
+  play,
+  wanted,
+  returns,
+  gasket,
+  seated,
+}: ReturnType<typeof useEndPlay>): PlayMeasured | null {
   if (play.state !== 'good' || wanted.state === 'wrong') return null;
   return {
     thrust,
     play: play.mm,
     ...(wanted.state === 'good' ? { wanted: wanted.mm } : {}),
     ...(returns === undefined ? {} : { returns }),
+    ...(seated === undefined ? {} : { seated }),
     ...(gasket === undefined || thrust === 'plate' ? {} : { gasket }),
   };
 }
@@ -81,6 +90,7 @@ export function EndPlay() {
         onChange={(value) => change({ thrust: value })}
       />
       <PlayFields form={form} onSubmit={keep} />
+      <Question form={form} name="seated" label="Dowel not proud of the gear, bolts and washer bottoming nowhere?" />
       <View className="gap-3 wide:flex-row">
         <Question form={form} name="returns" label="Let go, does the needle come back to 0?" />
         {thrust === 'button' ? <Question form={form} name="gasket" label="Cover on, gasket in, every bolt?" /> : null}
@@ -128,7 +138,7 @@ function PlayFields({ form, onSubmit }: PartProps & { readonly onSubmit: () => v
   );
 }
 
-function Question({ form, name, label }: PartProps & { readonly name: 'returns' | 'gasket'; readonly label: string }) {
+function Question({ form, name, label }: PartProps & { readonly name: Asked; readonly label: string }) {
   const said = form[name];
   return (
     <View className="wide:grow wide:basis-0">

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
-import { formatComputedLength, typedLength } from '@yosoku/core/units/length';
+import { formatComputedLength } from '@yosoku/core/units/length';
 import { type PatternMarks, type PhotoPlace, patternOnPhoto } from '@yosoku/core/valve-train/pattern-on-photo';
+import { wholeLength } from '@/forms/length-field';
 import { useStation } from '@/logbook/station';
 import { PhotoMarks, shownScale } from '@/photos/photo-marks';
 import { useKeepPhoto } from '@/photos/use-keep-photo';
@@ -135,10 +136,10 @@ function Marking({ photo, tip, valve, marks, change }: MarkingProps) {
   const ask = ASKS[marks.length];
   const use = (): void => {
     if (!found) return;
-    const away = typedLength(Math.abs(found.offset), units, 'lift');
+    const away = wholeLength(Math.abs(found.offset), units);
     change({
       photographed: 'yes',
-      pattern: typedLength(found.width, units, 'lift'),
+      pattern: wholeLength(found.width, units),
       offset: found.offset < 0 ? `−${away}` : away,
     });
   };
