@@ -28,6 +28,7 @@ const CORE = [
   'record',
   'findings',
   'report',
+  'paper',
   'simulation',
   'practice',
   'judgement',

@@ -54,9 +54,9 @@ export async function bundleForNode(entry, outfile) {
     format: 'esm',
     sourcemap: true,
     logLevel: 'warning',
-    // pdfmake reads font metrics beside its own files; workerpool and pino start threads and processes from theirs; jsonc-parser comes wrapped so
+    // pdfmake and pdfkit read font metrics beside their own files; workerpool and pino start threads and processes from theirs; jsonc-parser comes wrapped so
     // that a bundler cannot see its parts.
-    external: ['pdfmake', 'workerpool', 'pino', 'jsonc-parser'],
+    external: ['pdfmake', 'pdfkit', 'workerpool', 'pino', 'jsonc-parser'],
     // Some dependencies still ask for require().
     banner: {
       js: "import{createRequire as makeRequire}from'node:module';const require=makeRequire(import.meta.url);",

@@ -8,7 +8,7 @@ import type { Report, Station } from '@yosoku/core/report/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
-export type Place = Station | 'crank' | 'trace' | 'lobes' | 'pistons' | 'what-if' | 'photos' | 'sheet';
+export type Place = Station | 'crank' | 'trace' | 'lobes' | 'pistons' | 'what-if' | 'photos' | 'print' | 'sheet';
 
 export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   prepare: 'Prepare',
@@ -28,6 +28,7 @@ export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   pistons: 'For the piston maker',
   'what-if': 'What if',
   photos: 'Photos',
+  print: 'Print',
   sheet: 'Sheet',
 };
 const STATE_WORDS = { due: 'due', begun: 'begun', done: 'done', void: 'to be done again' } as const;
@@ -131,6 +132,7 @@ const PARENTS: Partial<Record<Place, Place>> = {
   pistons: 'clear',
   crank: 'zero',
   photos: 'sheet',
+  print: 'sheet',
 };
 
 /** The same down the left of a wide screen, where the sheet is always in sight. */

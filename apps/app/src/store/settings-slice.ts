@@ -22,6 +22,10 @@ export interface Settings {
   readonly keys: Readonly<Partial<Record<Taught, string>>>;
   /** It was said once what does not work without https. */
   readonly toldOfHttps: boolean;
+  /** Printers that were checked: how much larger than drawn each prints, across and along the sheet. */
+  readonly printers: readonly { readonly name: string; readonly across: number; readonly along: number }[];
+  /** The one that is printed on; null for one that was not checked. */
+  readonly printer: string | null;
   /** Where the work was last: an app on the home screen goes on there. */
   readonly last: { readonly shopId: string; readonly buildId: string; readonly place: string } | null;
 }
@@ -35,6 +39,8 @@ const DEFAULTS: Settings = {
   spoken: false,
   keys: {},
   toldOfHttps: false,
+  printers: [],
+  printer: null,
   last: null,
 };
 

@@ -168,6 +168,18 @@ describe('a signed build', () => {
     expect((await pdf('pistons.pdf')).status).toBe(422);
     expect((await them.get(`/builds/${id}/pistons.pdf?angles=0`)).status).toBe(404);
     expect((await them.get(`/builds/${id}/sheet.pdf`)).status).toBe(404);
+    // True to scale: of this build, or of none.
+    const wheel = await pdf('paper.pdf?what=wheel&diameter=180&places=all');
+    expect(wheel.headers.get('content-type')).toBe('application/pdf');
+    expect((await wheel.arrayBuffer()).byteLength).toBeGreaterThan(20_000);
+    const refused = await pdf('paper.pdf?what=wheel&diameter=9000');
+    expect(refused.status).toBe(422);
+    expect(((await refused.json()) as { detail: string }).detail).toMatch(/at most 1200 mm/);
+    expect((await them.get(`/builds/${id}/paper.pdf?what=check`)).status).toBe(404);
+    const anywhere = (headers: Record<string, string>) =>
+      opened.api.request('http://localhost/api/paper.pdf?what=tape&round=600', { headers });
+    expect((await anywhere({})).status).toBe(401);
+    expect((await anywhere({ Cookie: cookie ?? '' })).status).toBe(200);
   });
 });
 

@@ -7,6 +7,7 @@ import type { Order, Settled } from './worker';
 const PATIENCE_MS: Readonly<Record<keyof Tasks, number>> = {
   report: 45_000,
   sheet: 45_000,
+  paper: 45_000,
   board: 20_000,
   summary: 60_000,
   takeIn: 50_000,

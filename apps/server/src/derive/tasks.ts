@@ -1,6 +1,8 @@
 import { gzipSync } from 'node:zlib';
 import { type Board, boardOf } from '@yosoku/core/report/board';
 import { derive } from '@yosoku/core/report/report';
+import { makePaper } from '@yosoku/core/paper/make-paper';
+import type { PaperWish } from '@yosoku/core/paper/wish';
 import type { Entry } from '@yosoku/core/record/entry';
 import { readEntries } from '../builds/logbook';
 import { MOST_POINTS, pointsIn } from '../builds/points';
@@ -9,6 +11,8 @@ import { type TakenIn, takeIn } from '../builds/take-in';
 import type { Db } from '../db/database';
 import { type Printing, printSheet } from '../documents/build-sheet';
 import { printedPhotos } from '../documents/photo-pages';
+import { codeOf } from '../documents/code-of';
+import { drawSheets } from '../documents/draw-sheets';
 import { printPistonSheet } from '../documents/piston-sheet';
 import { readPhotos } from '../photos/store';
 import type { Account } from '../sign-in/session';
@@ -56,6 +60,27 @@ export const makeTasks = (db: Db) => ({
       ? printPistonSheet(report, printing, angles)
       : printSheet(report, printing, await readPhotos(db, buildId, pictures)));
     return { name: report.build.name, bytes: new Uint8Array(pdf) };
+  },
+
+  /** Wheel, tape, printer check or worksheet as PDF: of a build, or of none. */
+  paper: async ({
+    buildId,
+    wish,
+    shopName,
+    address,
+  }: {
+    readonly buildId: string | null;
+    readonly wish: PaperWish;
+    readonly shopName: string;
+    readonly address: string;
+  }): Promise<WithBytes & { readonly name: string }> => {
+    const report = buildId === null ? null : derive([...(await readWhole(db, buildId))]);
+    const made = makePaper(wish, report, codeOf(address));
+    if (!made.ok) throw new Problem(422, 'Nothing to print', `${made.problem.message} ${made.problem.remedy}`);
+    const { name, sheets } = made.printed;
+    const factor = { across: wish.across, along: wish.along };
+    const pdf = await drawSheets(sheets, { factor, title: report?.build.name ?? name, author: shopName });
+    return { name: report === null ? name : `${name} ${report.build.name}`, bytes: new Uint8Array(pdf) };
   },
 
   /** What a screen across the shop shows of a build. */

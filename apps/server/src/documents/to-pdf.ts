@@ -1,13 +1,6 @@
-import { createRequire } from 'node:module';
-import path from 'node:path';
 import PdfPrinter from 'pdfmake';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
-
-const load = createRequire(import.meta.url);
-const font = (family: string, weight: string, file: string): string =>
-  path.join(path.dirname(load.resolve(`@expo-google-fonts/${family}/package.json`)), weight, `${file}.ttf`);
-const semi = (weight: string): string => font('barlow-semi-condensed', weight, `BarlowSemiCondensed_${weight}`);
-const plain = (weight: string): string => font('barlow', weight, `Barlow_${weight}`);
+import { plain, semi } from './fonts';
 
 const printer = new PdfPrinter({
   Barlow: {

@@ -72,6 +72,9 @@ export function TakeAway() {
         {photos.length > 0 ? (
           <QuietButton testID="save-zip" label="Save it with its photos (zip)" onPress={() => void saveWithPhotos()} />
         ) : null}
+        <TextLink href={placeHref(id, 'print')} replace testID="to-print" className="px-2 py-3">
+          Wheel, tape and worksheets
+        </TextLink>
         <TextLink href={placeHref(id, 'photos')} replace className="px-2 py-3">
           {photos.length === 0 ? 'Photos' : `Photos (${photos.length})`}
         </TextLink>

@@ -10,12 +10,14 @@ import { useShortcuts } from '@/ui/use-shortcuts';
 import { MethodSketch } from '@/pictures/method-sketch';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
+import { placeHref } from '@/shell/station-line';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { typedFigure } from '@/forms/typed-figure';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
+import { TextLink } from '@/ui/text-link';
 import { Words } from '@/ui/words';
 import { YesNo } from '@/ui/yes-no';
 import { useStation } from '@/logbook/station';
@@ -122,6 +124,9 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
           <BeforeIt method={method} pin={needsPin ? pin : null} rim={needsRim ? rim : null} asked={asked} />
         ) : null}
         <OtherMethods method={method} at={at} onChoose={setOther} />
+        <TextLink href={placeHref(report.build.id, 'print')} testID="to-print" className="self-start py-2">
+          Print a degree wheel or a rim tape
+        </TextLink>
       </View>
     </StationBody>
   );

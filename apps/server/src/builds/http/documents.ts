@@ -1,5 +1,6 @@
 import { type Context, Hono } from 'hono';
 import { z } from 'zod';
+import { paperWish } from '@yosoku/core/paper/wish';
 import { parseAngles } from '@yosoku/core/report/piston-table';
 import type { Db } from '../../db/database';
 import type { Deriver } from '../../derive/deriver';
@@ -52,4 +53,24 @@ export const documentRoutes = (db: Db, sessions: Sessions, deriver: Deriver) =>
       const printing = { shopName, paper, printedAt: new Date() };
       const { name, bytes } = await deriver.run('sheet', { buildId: id, printing, angles });
       return asPdf(c, bytes, 'pistons', name);
+    })
+    .get('/builds/:id/paper.pdf', sessions.required, checkedQuery(paperWish), async (c) => {
+      const id = c.req.param('id');
+      const { shopId, shopName } = c.get('account');
+      await requireBuild(db, shopId, id);
+      const address = `${new URL(c.req.url).origin}/builds/${id}`;
+      const { name, bytes } = await deriver.run('paper', {
+        buildId: id,
+        wish: c.req.valid('query'),
+        shopName,
+        address,
+      });
+      return asPdf(c, bytes, 'paper', name);
+    })
+    .get('/paper.pdf', sessions.required, checkedQuery(paperWish), async (c) => {
+      const { shopName } = c.get('account');
+      const address = new URL(c.req.url).origin;
+      const wish = c.req.valid('query');
+      const { name, bytes } = await deriver.run('paper', { buildId: null, wish, shopName, address });
+      return asPdf(c, bytes, 'paper', name);
     });

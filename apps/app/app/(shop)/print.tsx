@@ -1,0 +1,1 @@
+export { PrintAnywhere as default } from '@/pieces/print';

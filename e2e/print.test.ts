@@ -1,0 +1,95 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { type AppServer, openAppServer } from './app-server';
+import { type Browser, PHONE, type Viewport, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { goTo, openBuild } from './places';
+
+jest.setTimeout(300_000);
+
+let server: AppServer;
+let browser: Browser;
+const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-print-'));
+beforeAll(async () => {
+  server = await openAppServer('demo');
+});
+afterAll(async () => {
+  rmSync(folder, { recursive: true });
+  await server.stop();
+});
+afterEach(() => browser.close());
+
+const open = async (size: Viewport): Promise<void> => {
+  browser = await openBrowser(server.base, size);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+};
+
+/** Presses the one key, and takes what the browser opens: no window of its own, its bytes are kept for poppler. */
+async function printed(): Promise<string> {
+  await browser.driver.executeScript(
+    `window.paper = null;
+     const make = URL.createObjectURL;
+     URL.createObjectURL = (blob) => { window.paper = blob; URL.createObjectURL = make; return make.call(URL, blob); };
+     HTMLAnchorElement.prototype.click = function () {};`,
+  );
+  await browser.press('print-go');
+  await browser.driver.wait(
+    () => browser.driver.executeScript<boolean>('return window.paper !== null'),
+    60_000,
+    'no PDF',
+  );
+  const text = await browser.driver.executeAsyncScript<string>(
+    `const done = arguments[0];
+     const reader = new FileReader();
+     reader.onload = () => done(String(reader.result).split(',')[1]);
+     reader.readAsDataURL(window.paper);`,
+  );
+  const file = path.join(folder, 'paper.pdf');
+  writeFileSync(file, Buffer.from(text, 'base64'));
+  const { stdout, status } = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+  expect(status).toBe(0);
+  return stdout;
+}
+
+test('phone: from Zero to a wheel of this build, a printer checked on the way; it is still known after a reload', async () => {
+  await open(PHONE);
+  await openBuild(browser, 'Sorrel', 'zero');
+  await browser.press('to-print');
+  await browser.seeText('printer-error', /No printer is checked on this device/);
+  expect(await axeViolations(browser)).toEqual([]);
+  await browser.fill('print-diameter', '30');
+  await browser.press('print-go');
+  await browser.seeText('print-trouble', /at most 1200 mm|too much/);
+  await browser.press('print-what-check');
+  await browser.fill('printer-name', 'Office');
+  await browser.fill('printer-across', '99.4');
+  await browser.fill('printer-along', '100');
+  await browser.press('printer-keep');
+  await browser.seeText('printer-error', /−0\.6 % across and 0\.0 % along/);
+  await browser.press('print-what-wheel');
+  await browser.fill('print-diameter', '180 mm');
+  await browser.press('print-places-tdcs');
+  expect(await printed()).toMatch(/TDC 1, TDC 4/);
+  await browser.visit(new URL(await browser.driver.getCurrentUrl()).pathname);
+  await browser.seeText('printer-error', /−0\.6 % across/);
+  expect(await axeViolations(browser)).toEqual([]);
+});
+
+test('wide: from the sheet to the lash of this engine on a clipboard; from the list to an empty one', async () => {
+  await open(WIDE);
+  await openBuild(browser, 'Sorrel', 'lash');
+  await goTo(browser, 'sheet');
+  await browser.press('to-print');
+  await browser.press('print-what-worksheet');
+  await browser.press('print-which-lash');
+  const own = await printed();
+  expect(own).toMatch(/Lash: Sorrel Cross eight/);
+  expect(own.match(/0\.018 in/g)).toHaveLength(8);
+  await browser.visit('/');
+  await browser.press('to-print');
+  await browser.press('print-what-worksheet');
+  await browser.press('print-which-pushrods');
+  expect(await printed()).toMatch(/pattern wide/);
+  expect(await axeViolations(browser)).toEqual([]);
+});

@@ -1,0 +1,86 @@
+import { book } from '../testing/book';
+import type { Mark, Sheet } from './drawing';
+import { makePaper } from './make-paper';
+import { type PaperWish, WORKSHEETS, paperWish } from './wish';
+
+const CODE = { size: 3, isDark: (row: number, column: number) => (row + column) % 2 === 0 };
+
+function sheets(
+  which: string,
+  report: Parameters<typeof makePaper>[1],
+  more: Partial<PaperWish> = {},
+): readonly Sheet[] {
+  const made = makePaper(paperWish.parse({ what: 'worksheet', which, ...more }), report, CODE);
+  if (!made.ok) throw new Error(made.problem.message);
+  return made.printed.sheets;
+}
+const marksOf = (all: readonly Sheet[]): Mark[] => all.flatMap(({ parts }) => parts.flatMap(({ marks }) => [...marks]));
+const wordsOf = (all: readonly Sheet[]): string[] =>
+  marksOf(all).flatMap((mark) => (mark.kind === 'words' ? [mark.text] : []));
+
+test('lash: this engine’s valves in the order in which they are set, with what is wanted', () => {
+  const job = book();
+  job.write('lash.begun', {
+    after: null,
+    order: 'firing',
+    engine: 'hot',
+    wanted: { kind: 'lash', intake: 0.254, exhaust: 0.3048 },
+  });
+  const words = wordsOf(sheets('lash', job.report()));
+  const valves = words.filter((each) => /^\d (intake|exhaust)$/.test(each));
+  expect(valves.slice(0, 4)).toEqual(['1 intake', '1 exhaust', '5 intake', '5 exhaust']);
+  expect(valves).toHaveLength(12);
+  expect(words.filter((each) => each === '0.010 in')).toHaveLength(6);
+  expect(words.some((each) => each.includes('cylinder 5 at its firing TDC'))).toBe(true);
+  expect(words[0]).toBe('Lash: Test six');
+});
+
+test('readings: every slot of the methods, as the app calls them, with the card’s centreline', () => {
+  const job = book();
+  job.card(104);
+  const words = wordsOf(sheets('readings', job.report()));
+  expect(words).toContain('Intake: centreline by equal drop, card 104°');
+  expect(words.filter((each) => /^1\. /.test(each)).length).toBeGreaterThanOrEqual(4);
+});
+
+test('empty ones carry no code; those of a build do; each cylinder has its row', () => {
+  const dark = (all: readonly Sheet[]): number =>
+    marksOf(all).filter((mark) => mark.kind === 'shape' && mark.fill).length;
+  for (const which of WORKSHEETS) {
+    expect(dark(sheets(which, null))).toBe(0);
+    expect(dark(sheets(which, book().report()))).toBe(5);
+  }
+  expect(wordsOf(sheets('lobes', null)).filter((each) => /^\d$/.test(each))).toHaveLength(8);
+  expect(wordsOf(sheets('lobes', book().report())).filter((each) => /^\d$/.test(each))).toEqual([
+    '1',
+    '5',
+    '3',
+    '6',
+    '2',
+    '4',
+  ]);
+});
+
+test('a table that is longer than a sheet goes on on the next, boxes inside of the paper', () => {
+  const job = book();
+  const described = job.entries[0];
+  if (described?.kind !== 'build.described') throw new Error('a book opens with its description');
+  const cylinders = 12;
+  const firingOrder = Array.from({ length: cylinders }, (_, i) => i + 1);
+  job.write('build.described', {
+    ...described.body,
+    replaces: described.id,
+    engine: { ...described.body.engine, cylinders, firingOrder },
+  });
+  const all = sheets('lash', job.report());
+  expect(all).toHaveLength(2);
+  for (const { width, height, parts } of all)
+    for (const { at, marks } of parts)
+      for (const mark of marks) {
+        if (mark.kind !== 'line') continue;
+        expect(Math.min(mark.x1, mark.x2) + at[0]).toBeGreaterThanOrEqual(0);
+        expect(Math.max(mark.x1, mark.x2) + at[0]).toBeLessThanOrEqual(width);
+        expect(Math.max(mark.y1, mark.y2) + at[1]).toBeLessThanOrEqual(height);
+      }
+  expect(wordsOf(all).filter((each) => /^\d+ (intake|exhaust)$/.test(each))).toHaveLength(24);
+});

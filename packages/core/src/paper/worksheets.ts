@@ -1,0 +1,252 @@
+import { VALVES, type Valve } from '../cam/card';
+import type { Report } from '../report/report-schema';
+import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
+import { formatLength } from '../units/length';
+import { capital } from '../report/capital';
+import { type Mark, type Sheet, line } from './drawing';
+import { type Paper, freePage } from './pages';
+import { type QrCode, qrMarks } from './qr-marks';
+import type { WORKSHEETS } from './wish';
+
+/** Sheets for the clipboard: boxes large enough for a pencil. */
+
+type Which = (typeof WORKSHEETS)[number];
+
+/** A table of boxes: what stands printed, and what is left to write in. */
+interface Table {
+  readonly title: string;
+  /** Widths as shares of the room. */
+  readonly columns: readonly { readonly name: string; readonly share: number }[];
+  readonly rows: readonly (readonly string[])[];
+}
+
+const ROW = 10.5;
+const HEAD = 7;
+const QR = 24;
+
+const box = (x: number, y: number, width: number, height: number): Mark[] => [
+  line(x, y, x + width, y, 0.2),
+  line(x, y + height, x + width, y + height, 0.2),
+  line(x, y, x, y + height, 0.2),
+  line(x + width, y, x + width, y + height, 0.2),
+];
+
+/** @returns marks of a table, and how high it is. */
+function tableMarks({ title, columns, rows }: Table, width: number, top: number): { marks: Mark[]; height: number } {
+  const marks: Mark[] = [
+    { kind: 'words', x: 0, y: top + 3, size: 4, text: title, anchor: 'start', bold: true, room: width },
+  ];
+  const whole = columns.reduce((sum, { share }) => sum + share, 0);
+  let x = 0;
+  const places = columns.map(({ name, share }) => {
+    const place = { name, x, width: (width * share) / whole };
+    x += place.width;
+    return place;
+  });
+  for (const place of places)
+    marks.push({
+      kind: 'words',
+      x: place.x + 1,
+      y: top + HEAD + 2.4,
+      size: 2.7,
+      text: place.name,
+      anchor: 'start',
+      tone: 'soft',
+      room: place.width - 2,
+    });
+  rows.forEach((row, at) => {
+    const y = top + HEAD + 5 + at * ROW;
+    for (const [column, place] of places.entries()) {
+      marks.push(...box(place.x, y, place.width, ROW));
+      const text = row[column] ?? '';
+      if (text !== '')
+        marks.push({
+          kind: 'words',
+          x: place.x + 1.5,
+          y: y + ROW / 2,
+          size: 3.2,
+          text,
+          anchor: 'start',
+          room: place.width - 3,
+        });
+    }
+  });
+  return { marks, height: HEAD + 5 + rows.length * ROW + 6 };
+}
+
+/** Tables one below another, on as many sheets as they need; the first carries the code that finds the build again. */
+function laidOut(
+  tables: readonly Table[],
+  facts: readonly string[],
+  code: QrCode | null,
+  paper: Paper,
+): readonly Sheet[] {
+  const { room, sheet } = freePage(paper);
+  const pages: Mark[][] = [];
+  let marks: Mark[] = [];
+  const wide = room.width - (code === null ? 0 : QR + 4);
+  facts.forEach((text, at) =>
+    marks.push({
+      kind: 'words',
+      x: 0,
+      y: 3 + at * 5.5,
+      size: at === 0 ? 4.6 : 3.2,
+      text,
+      anchor: 'start',
+      bold: at === 0,
+      room: wide,
+    }),
+  );
+  if (code !== null) marks.push(...qrMarks(code, room.width - QR, 0, QR));
+  let y = Math.max(facts.length * 5.5 + 4, code === null ? 0 : QR + 3);
+  for (const table of tables) {
+    let left = table.rows;
+    do {
+      const fits = Math.floor((room.height - y - HEAD - 5) / ROW);
+      if (fits < Math.min(2, left.length)) {
+        pages.push(marks);
+        marks = [];
+        y = 2;
+        continue;
+      }
+      const drawn = tableMarks({ ...table, rows: left.slice(0, fits) }, room.width, y);
+      marks.push(...drawn.marks);
+      y += drawn.height;
+      left = left.slice(fits);
+    } while (left.length > 0);
+  }
+  pages.push(marks);
+  return pages.map((each, at) => sheet(each, pages.length === 1 ? '' : `sheet ${at + 1} of ${pages.length}`));
+}
+
+/** The facts of a build that stand at the head of its worksheets. */
+function factsOf(title: string, report: Report | null): readonly string[] {
+  if (!report) return [title, 'Engine: ______________________    Date: ______________    By: ______________'];
+  const { build, card, zero } = report;
+  return [
+    `${title}: ${build.name}`,
+    `${card.name ?? 'No card'}; firing order ${build.engine.firingOrder.join('-')}; ${zero.state === 'proved' ? 'TDC proved' : 'TDC not proved yet'}`,
+    'Date: ______________    By: ______________',
+  ];
+}
+
+const TITLES: Readonly<Record<Which, string>> = {
+  readings: 'Readings of the cam',
+  lash: 'Lash',
+  pushrods: 'Pushrod trials',
+  lobes: 'Every lobe',
+};
+
+/** A worksheet, empty or of a build. */
+export function worksheet(
+  which: Which,
+  report: Report | null,
+  code: QrCode | null,
+  paper: (title: string) => Paper,
+): readonly Sheet[] {
+  const title = TITLES[which];
+  return laidOut(TABLES[which](report), factsOf(title, report), report ? code : null, paper(title));
+}
+
+const BLANK_CYLINDERS = 8;
+const cylindersOf = (report: Report | null): readonly number[] =>
+  report?.build.engine.firingOrder ?? Array.from({ length: BLANK_CYLINDERS }, (_, i) => i + 1);
+
+/** The tables of each worksheet, in the order in which the work is done. */
+const TABLES: Readonly<Record<Which, (report: Report | null) => readonly Table[]>> = {
+  readings: (report) => [
+    zeroTable,
+    ...(Object.keys(ON_CLIPBOARD) as OnClipboard[]).flatMap((method) =>
+      VALVES.map((valve) => methodTable(method, valve, report)),
+    ),
+  ],
+  lash(report) {
+    const job = report?.lash.job;
+    const wanted = (valve: Valve): string =>
+      job?.wanted.kind === 'lash' && report ? formatLength(job.wanted[valve], report.build.units) : '';
+    const stops = report?.lash.orders.find(({ order }) => order === (job?.order ?? report.lash.proposal.order))?.stops;
+    const rows = stops
+      ? stops.flatMap(({ place, valves }, at) =>
+          valves.map(({ cylinder, valve }, i) => [
+            i === 0 ? `${at + 1}. ${place}` : '',
+            `${cylinder} ${valve}`,
+            wanted(valve),
+          ]),
+        )
+      : cylindersOf(report).flatMap((cylinder) => VALVES.map((valve) => ['', `${cylinder} ${valve}`, '']));
+    return [
+      {
+        title: 'In this order; then round once more',
+        columns: [
+          { name: 'turn to', share: 5 },
+          { name: 'valve', share: 2.2 },
+          { name: 'wanted', share: 2 },
+          { name: 'found', share: 2 },
+          { name: 'set to', share: 2 },
+          { name: 'second round', share: 2 },
+        ],
+        rows,
+      },
+    ];
+  },
+  pushrods: () =>
+    VALVES.map((valve) => ({
+      title: capital(valve),
+      columns: [
+        { name: 'length', share: 2 },
+        { name: 'pattern wide', share: 2 },
+        { name: 'its middle off the tip’s', share: 2.4 },
+        { name: 'at mid-lift: square, above, below', share: 3 },
+        { name: 'lift at the valve', share: 2 },
+      ],
+      rows: Array.from({ length: 5 }, (_, at) => [`${at + 1}.`]),
+    })),
+  lobes: (report) => [
+    {
+      title: 'Lift at the peak, zeroed on the base circle',
+      columns: [
+        { name: 'cylinder', share: 1.4 },
+        { name: 'intake, lobe or lifter', share: 2.4 },
+        { name: 'intake, at the valve', share: 2.4 },
+        { name: 'exhaust, lobe or lifter', share: 2.4 },
+        { name: 'exhaust, at the valve', share: 2.4 },
+      ],
+      rows: cylindersOf(report).map((cylinder) => [String(cylinder)]),
+    },
+  ],
+};
+
+const zeroTable: Table = {
+  title: 'Zero, by the piston stop',
+  columns: [
+    { name: 'step', share: 3 },
+    { name: 'turning forward', share: 2.4 },
+    { name: 'turning back', share: 2.4 },
+    { name: 'half of the two', share: 2 },
+  ],
+  rows: [['1. Both contacts'], ['2. The wheel set; proof']],
+};
+
+type Printed = NonNullable<Report['card']['printed']>['intake'];
+/** The methods that are done on a clipboard, and what the card has to compare. */
+const ON_CLIPBOARD = {
+  centreline: (printed: Printed) => (printed?.centreline === undefined ? '' : `, card ${printed.centreline}°`),
+  events: () => '',
+} as const satisfies Partial<Record<ReadMethodName, (printed: Printed) => string>>;
+type OnClipboard = keyof typeof ON_CLIPBOARD;
+
+/** A reading for each slot of a method, three times. */
+function methodTable(method: OnClipboard, valve: Valve, report: Report | null): Table {
+  const { name, slots } = READ_METHODS[method];
+  return {
+    title: `${capital(valve)}: ${name.toLowerCase()}${ON_CLIPBOARD[method](report?.card.printed?.[valve])}`,
+    columns: [
+      { name: 'step', share: 4 },
+      { name: 'height', share: 1.6 },
+      { name: 'first', share: 2 },
+      { name: 'second', share: 2 },
+      { name: 'third', share: 2 },
+    ],
+    rows: slots.map(({ label }, at) => [`${at + 1}. ${label}`]),
+  };
+}
