@@ -45,7 +45,7 @@ export function BuildList() {
           <TextLink href="/practice" testID="to-practice" small className="py-3">
             Practice
           </TextLink>
-          <TextLink href="/print" testID="to-print" small className="py-3">
+          <TextLink href="/print" testID="print-anywhere" small className="py-3">
             Print
           </TextLink>
           <TextLink href="/shop" small className="shrink py-3">
