@@ -22,8 +22,6 @@ export interface PlayMeasured {
   readonly returns?: boolean | undefined;
   /** A button: was the cover bolted up with its gasket and every bolt? */
   readonly gasket?: boolean | undefined;
-  /** Does the gear lie on the cam: the dowel not proud of it, bolts and washer bottoming nowhere? */
-  readonly seated?: boolean | undefined;
 }
 
 export interface PlayJudged {
@@ -51,18 +49,9 @@ const CURE: Readonly<Record<ThrustKind, Readonly<Record<'tight' | 'loose', (by: 
  * Source: wanted − play is taken off, play − wanted is shimmed; common practice, no source.
  * @example judgeEndPlay({ thrust: 'button', play: 0.0762 }, 'in') // tight: take 0.0045 in off the button for 0.0075 in
  */
-export function judgeEndPlay(
-  { thrust, play, wanted, returns, gasket, seated }: PlayMeasured,
-  unit: LengthUnit,
-): PlayJudged {
+export function judgeEndPlay({ thrust, play, wanted, returns, gasket }: PlayMeasured, unit: LengthUnit): PlayJudged {
   const { from, to } = END_PLAY[thrust];
   const shown = formatLength(play, unit);
-  if (seated === false)
-    return {
-      state: 'unsure',
-      takeOff: 0,
-      words: `${shown} was measured with the gear held off its cam: a dowel that stands proud, a bolt too long or a washer that bottoms lets it work loose. Put that right, and measure again.`,
-    };
   if (returns === false)
     return {
       state: 'unsure',

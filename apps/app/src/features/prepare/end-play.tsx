@@ -18,7 +18,7 @@ const YES_NO = [
   { value: 'no', label: 'No' },
 ] as const;
 const MOST = 10;
-type Asked = 'returns' | 'gasket' | 'seated';
+type Asked = 'returns' | 'gasket';
 
 /** What is being typed of the end play, kept on the device key by key. */
 function useEndPlay() {
@@ -38,7 +38,6 @@ function useEndPlay() {
     wanted: typedLengthOf(wantedText, { units, family: 'lift', most: MOST }),
     returns: answer('returns'),
     gasket: answer('gasket'),
-    seated: answer('seated'),
     change,
     done,
   };
@@ -59,7 +58,6 @@ function measuredOf({
     play: play.mm,
     ...(wanted.state === 'good' ? { wanted: wanted.mm } : {}),
     ...(returns === undefined ? {} : { returns }),
-    ...(seated === undefined ? {} : { seated }),
     ...(gasket === undefined || thrust === 'plate' ? {} : { gasket }),
   };
 }
@@ -90,7 +88,6 @@ export function EndPlay() {
         onChange={(value) => change({ thrust: value })}
       />
       <PlayFields form={form} onSubmit={keep} />
-      <Question form={form} name="seated" label="Dowel not proud of the gear, bolts and washer bottoming nowhere?" />
       <View className="gap-3 wide:flex-row">
         <Question form={form} name="returns" label="Let go, does the needle come back to 0?" />
         {thrust === 'button' ? <Question form={form} name="gasket" label="Cover on, gasket in, every bolt?" /> : null}

@@ -77,6 +77,8 @@ export function readPrint(form: PrintForm, factor: PrinterFactor, ofBuild: boole
   const query = { ...partOf(form, ofBuild), ...sheetOf(form, factor) };
   const wrong = FIELDS[form.what].map((name) => form.typed[name]).find(({ state }) => state === 'wrong');
   if (wrong?.state === 'wrong') return { ok: false, message: wrong.message };
+  const missing = NEEDED[form.what];
+  if (missing && form.typed[missing.field].state === 'empty') return { ok: false, message: missing.message };
   const checked = paperWish.safeParse(query);
   if (checked.success) return { ok: true, query };
   const [issue] = checked.error.issues;
@@ -89,6 +91,11 @@ const FIELDS: Readonly<Record<What, readonly LengthName[]>> = {
   tape: ['rim', 'thickness'],
   worksheet: [],
   check: [],
+};
+
+const NEEDED: Readonly<Partial<Record<What, { readonly field: LengthName; readonly message: string }>>> = {
+  wheel: { field: 'diameter', message: 'Say how large the wheel is.' },
+  tape: { field: 'rim', message: 'Say how large the rim is.' },
 };
 
 const sheetOf = ({ what, paper }: PrintForm, { across, along }: PrinterFactor) => ({

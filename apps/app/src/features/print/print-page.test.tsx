@@ -57,7 +57,7 @@ test('a tape by its diameter or once round; a rim that is none is said', async (
   const here = await openStation('print', PrintPage, book().entries);
   await here.choose('print-what', 'Rim tape');
   await here.press('print-go');
-  expect(screen.getByTestId('print-trouble')).toHaveTextContent(/length in millimetres/);
+  expect(screen.getByTestId('print-trouble')).toHaveTextContent('Say how large the rim is.');
   await here.type('print-rim', '7 in');
   await here.choose('print-span', 'All round');
   await here.press('print-go');

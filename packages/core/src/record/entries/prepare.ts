@@ -63,11 +63,5 @@ export const endPlayMeasured = z
       .boolean()
       .optional()
       .describe('A button: was the cover bolted up with its gasket and every bolt? Left out: nobody said.'),
-    seated: z
-      .boolean()
-      .optional()
-      .describe(
-        'Does the gear lie on the cam: the dowel not proud of it, bolts and washer bottoming nowhere? Left out: nobody said.',
-      ),
   })
   .describe('How far the cam moves endways.');
