@@ -1,8 +1,8 @@
 import { LONG_PATIENCE_MS } from '@/sync/api';
 
 export const PAPERS = [
-  { paper: 'a4', label: 'Print it, A4' },
-  { paper: 'letter', label: 'Print it, Letter' },
+  { paper: 'a4', name: 'A4', label: 'Print it, A4' },
+  { paper: 'letter', name: 'Letter', label: 'Print it, Letter' },
 ] as const;
 export type Paper = (typeof PAPERS)[number]['paper'];
 

@@ -6,6 +6,7 @@ import { v7 as uuidv7 } from 'uuid';
 import type { Entry } from '@yosoku/core/record/entry';
 import { derive } from '@yosoku/core/report/report';
 import { gannetTwin, oldTarnEight } from '../demo/builds';
+import { sorrelCrossEight } from '../demo/lash-build';
 import { larkMillEight } from '../demo/signed-build';
 import type { Pen } from '../demo/demo-logbook';
 import { printSheet } from './build-sheet';
@@ -15,10 +16,15 @@ import { printPistonSheet } from './piston-sheet';
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-sheet-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-async function print(entries: readonly Entry[], paper: 'a4' | 'letter', angles: readonly number[] | null = null) {
+async function print(
+  entries: readonly Entry[],
+  paper: 'a4' | 'letter',
+  angles: readonly number[] | null = null,
+  reader: 'shop' | 'customer' = 'shop',
+) {
   const report = derive(entries);
   if (!report) throw new Error('the logbook says what engine it is');
-  const printing = { shopName: 'Test & Söhne', paper, printedAt: new Date('2026-03-14T10:00:00Z') } as const;
+  const printing = { shopName: 'Test & Söhne', paper, reader, printedAt: new Date('2026-03-14T10:00:00Z') } as const;
   const pdf = await (angles ? printPistonSheet(report, printing, angles) : printSheet(report, printing));
   const file = path.join(folder, 'sheet.pdf');
   writeFileSync(file, pdf);
@@ -58,6 +64,24 @@ test('a signed build on A4: everything on it as text that can be searched and co
     'intake lobe lift 0.310 in',
   ])
     expect(text).toContain(words);
+});
+
+test('the valve train of an eight: what to order, the lash of every valve, what tightens over the years', async () => {
+  const { text, info } = await print(logbook(sorrelCrossEight), 'a4');
+  expect(pages(info)).toBeLessThanOrEqual(4);
+  expect(text).toMatch(/Intake pushrods: order 7\.925 in/);
+  expect(text.replaceAll(/\s+/g, ' ')).toMatch(/cylinder 1 2 3 4 5 6 7 8 intake( 0\.018 in){5} exhaust( 0\.020 in){6}/);
+  expect(text).toMatch(/It tightens: valve or seat is\s+receding/);
+});
+
+test('the customer’s has the results, and nothing that is the shop’s own', async () => {
+  const entries = logbook(larkMillEight);
+  const [own, theirs] = [await print(entries, 'a4'), await print(entries, 'a4', null, 'customer')];
+  for (const words of [own.report.verdict.headline, 'TDC proved', 'Valve to piston', 'Mara Quill'])
+    expect(theirs.text).toContain(words);
+  expect(own.text).toContain('entries');
+  expect(own.text).toContain('69½° after');
+  for (const words of ['69½° after', 'entries', 'left out']) expect(theirs.text).not.toContain(words);
 });
 
 test('on Letter, and without a card, a verdict or a signature', async () => {

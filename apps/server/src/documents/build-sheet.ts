@@ -1,10 +1,12 @@
 import { trialTitle } from '@yosoku/core/report/sheet';
-import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Report } from '@yosoku/core/report/report';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { MM_PER_INCH, formatLength } from '@yosoku/core/units/length';
 import { day } from './day';
 import { photoPages } from './photo-pages';
+import { heading, lines } from './sheet-parts';
+import { acceptedPart, sentByOthersPart, valveTrainPart } from './train-part';
 import { INK, RULE, SOFT, toPdf } from './to-pdf';
 import { wheelSvg } from './wheel-svg';
 
@@ -12,6 +14,8 @@ export interface Printing {
   readonly shopName: string;
   readonly paper: 'a4' | 'letter';
   readonly printedAt: Date;
+  /** The customer’s has the results; single readings, what was left out and who sent what are the shop’s own. */
+  readonly reader?: 'shop' | 'customer';
 }
 
 /** Rows of readings on paper; the rest stand in the file and the CSV. */
@@ -30,11 +34,12 @@ export const printSheet = (
 
 function layOut(
   report: Report,
-  { shopName, paper, printedAt }: Printing,
+  { shopName, paper, printedAt, reader = 'shop' }: Printing,
   pictures: ReadonlyMap<string, Uint8Array>,
 ): TDocumentDefinitions {
   const { build, verdict, sign } = report;
   const margin = 36;
+  const isShops = reader === 'shop';
   return {
     pageSize: paper === 'a4' ? 'A4' : 'LETTER',
     pageMargins: [margin, margin, margin, 44],
@@ -50,7 +55,7 @@ function layOut(
       margin: [margin, 8, margin, 0],
       columns: [
         {
-          text: `${build.name} · printed ${day(printedAt.toISOString())} · ${report.entries.total} entries`,
+          text: `${build.name} · printed ${day(printedAt.toISOString())}${isShops ? ` · ${report.entries.total} entries` : ''}`,
           style: 'soft',
         },
         { text: `page ${page} of ${pages}`, style: 'soft', alignment: 'right' },
@@ -85,8 +90,10 @@ function layOut(
           },
         ],
       },
-      ...trials(report),
+      ...trials(report, isShops),
       ...clearances(report),
+      ...valveTrainPart(report),
+      ...(isShops ? [...acceptedPart(report), ...sentByOthersPart(report)] : []),
       ...signature(report),
       ...photoPages(report, pictures),
     ],
@@ -119,31 +126,6 @@ function scaleBar(paper: Printing['paper']): Content {
     ],
   };
 }
-
-const heading = (text: string): Content => ({ text, style: 'heading' });
-
-/** Lines of label and figure with hairlines between. */
-const lines = (rows: readonly (readonly [string, string])[]): Content => ({
-  layout: HAIRLINES,
-  table: {
-    widths: ['*', 'auto'],
-    body: rows.map(([label, value]): TableCell[] => [
-      { text: label, style: 'soft' },
-      { text: value, style: 'figure', alignment: 'right' },
-    ]),
-  },
-});
-
-export const HAIRLINES = {
-  hLineWidth: (at: number, node: { table: { body: readonly unknown[] } }) =>
-    at === 0 || at === node.table.body.length ? 0 : 0.4,
-  vLineWidth: () => 0,
-  hLineColor: () => '#D3C9AE',
-  paddingLeft: () => 0,
-  paddingRight: () => 0,
-  paddingTop: () => 1,
-  paddingBottom: () => 1,
-};
 
 function engine({ build }: Report): Content[] {
   const { engine: of, units } = build;
@@ -191,7 +173,7 @@ const zero = ({ zero: of }: Report): Content[] => [
 ];
 
 /** Each trial: what was set, what was read, what it showed, the verdict. Of a long one the readings that count most: the last. */
-function trials(report: Report): Content[] {
+function trials(report: Report, isShops: boolean): Content[] {
   const titles = new Set(report.trials.map(({ number }) => trialTitle(number)));
   const sections = report.sheet.filter(({ title }) => titles.has(title));
   let room = MOST_ROWS;
@@ -200,7 +182,7 @@ function trials(report: Report): Content[] {
       ({ standing, photo }) => standing !== 'voided' && standing !== 'card' && photo === undefined,
     );
     const results = rows.filter(({ standing }) => standing === 'result');
-    const readings = rows.filter(({ standing }) => standing !== 'result');
+    const readings = isShops ? rows.filter(({ standing }) => standing !== 'result') : [];
     const kept = readings.slice(-Math.max(0, room - results.length));
     room = Math.max(0, room - results.length - kept.length);
     return { title: section.title, kept, results, left: readings.length - kept.length };

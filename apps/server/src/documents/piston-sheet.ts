@@ -2,7 +2,8 @@ import type { TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
 import type { Report } from '@yosoku/core/report/report';
 import { type PistonLift, type PistonRow, angleWords, pistonTable, sourcesOf } from '@yosoku/core/report/piston-table';
 import { formatComputedLength, formatLength } from '@yosoku/core/units/length';
-import { HAIRLINES, type Printing } from './build-sheet';
+import type { Printing } from './build-sheet';
+import { HAIRLINES } from './sheet-parts';
 import { day } from './day';
 import { INK, SOFT, toPdf } from './to-pdf';
 

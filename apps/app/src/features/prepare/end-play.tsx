@@ -44,14 +44,7 @@ function useEndPlay() {
 }
 
 /** What was typed, as it is written into the logbook; null while it is none. */
-function measuredOf({
-  thrust,
-  play,
-  wanted,
-  returns,
-  gasket,
-  seated,
-}: ReturnType<typeof useEndPlay>): PlayMeasured | null {
+function measuredOf({ thrust, play, wanted, returns, gasket }: ReturnType<typeof useEndPlay>): PlayMeasured | null {
   if (play.state !== 'good' || wanted.state === 'wrong') return null;
   return {
     thrust,

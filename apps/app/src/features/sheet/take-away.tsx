@@ -57,15 +57,23 @@ export function TakeAway() {
     const csv = unparse(readingsTable(entries), { columns: [...READING_COLUMNS], escapeFormulae: true });
     saveText(`${fileName}.csv`, `${csv}\r\n`, 'text/csv');
   };
-  const print = async (paper: Paper): Promise<void> => {
+  const print = async (paper: Paper, reader: 'shop' | 'customer' = 'shop'): Promise<void> => {
     setTrouble(null);
-    setTrouble(await openPdf(api.builds[':id']['sheet.pdf'].$url({ param: { id }, query: { paper } })));
+    setTrouble(await openPdf(api.builds[':id']['sheet.pdf'].$url({ param: { id }, query: { paper, reader } })));
   };
   return (
     <>
       <View className="flex-row flex-wrap gap-x-6">
         {PAPERS.map(({ paper, label }) => (
           <QuietButton key={paper} testID={`print-${paper}`} label={label} onPress={() => void print(paper)} />
+        ))}
+        {PAPERS.map(({ paper, name }) => (
+          <QuietButton
+            key={paper}
+            testID={`print-customer-${paper}`}
+            label={`For the customer, ${name}`}
+            onPress={() => void print(paper, 'customer')}
+          />
         ))}
         <QuietButton testID="save-readings" label="The readings as CSV" onPress={() => void saveReadings()} />
         <QuietButton testID="save-file" label="Save the logbook as a file" onPress={() => void saveLogbook()} />

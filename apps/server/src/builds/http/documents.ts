@@ -11,6 +11,9 @@ import { requireBuild } from '../logbook';
 const paperSchema = z.strictObject({
   paper: z.enum(['a4', 'letter'], { error: 'expected a4 or letter' }).optional(),
 });
+const sheetSchema = paperSchema.extend({
+  reader: z.enum(['shop', 'customer'], { error: 'expected shop or customer' }).optional(),
+});
 
 /** Angles as they are typed, "−15, 0, 15". */
 const pistonSchema = paperSchema.extend({
@@ -37,11 +40,12 @@ function asPdf(c: Context, bytes: Uint8Array, plain: string, name: string): Resp
 /** What is printed of a build. */
 export const documentRoutes = (db: Db, sessions: Sessions, deriver: Deriver) =>
   new Hono<SignedIn>()
-    .get('/builds/:id/sheet.pdf', sessions.required, checkedQuery(paperSchema), async (c) => {
+    .get('/builds/:id/sheet.pdf', sessions.required, checkedQuery(sheetSchema), async (c) => {
       const id = c.req.param('id');
       const { shopId, shopName } = c.get('account');
       await requireBuild(db, shopId, id);
-      const printing = { shopName, paper: c.req.valid('query').paper ?? 'a4', printedAt: new Date() } as const;
+      const { paper = 'a4', reader = 'shop' } = c.req.valid('query');
+      const printing = { shopName, paper, reader, printedAt: new Date() } as const;
       const { name, bytes } = await deriver.run('sheet', { buildId: id, printing });
       return asPdf(c, bytes, 'build-sheet', name);
     })
