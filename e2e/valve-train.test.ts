@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, type Viewport, WIDE, axeViolations, openBrowser, signIn } from './browser';
 import { answer, goTo, openBuild } from './places';
@@ -9,7 +12,11 @@ let browser: Browser;
 beforeAll(async () => {
   server = await openAppServer('demo');
 });
-afterAll(() => server.stop());
+const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-valves-'));
+afterAll(async () => {
+  rmSync(folder, { recursive: true });
+  await server.stop();
+});
 afterEach(() => browser.close());
 
 const open = async (size: Viewport): Promise<void> => {
@@ -143,4 +150,82 @@ test('practice: a valve set where it rests, another on its lobe, and the truth o
   await browser.press('show-truth');
   await browser.seeText('truth', /The valves, as you left them[^]*The second round/);
   await browser.seeText('readings', /Lash, .* of cylinder/);
+});
+
+/** A drawn photo of a tip: its disc, and a pattern an eighth of it wide, a little inward. */
+async function drawTip(): Promise<string> {
+  const text = await browser.driver.executeScript<string>(
+    `const canvas = Object.assign(document.createElement('canvas'), { width: 1600, height: 1000 });
+     const context = canvas.getContext('2d');
+     context.fillStyle = '#777';
+     context.fillRect(0, 0, 1600, 1000);
+     context.fillStyle = '#ddd';
+     context.beginPath();
+     context.arc(800, 500, 400, 0, 7);
+     context.fill();
+     context.fillStyle = '#333';
+     context.fillRect(720, 200, 100, 600);
+     return canvas.toDataURL('image/jpeg').split(',')[1];`,
+  );
+  const file = path.join(folder, 'tip.jpg');
+  writeFileSync(file, Buffer.from(text, 'base64'));
+  return file;
+}
+
+test('wide: the pattern is measured on a photo of the tip by four touches, kept over a reload, and stands in the record', async () => {
+  await open(WIDE);
+  await openBuild(browser, 'Sorrel', 'rockers');
+  await browser.press('pattern-more-exhaust');
+  const field = await browser.driver.findElement({ css: '[data-testid="pattern-photo-exhaust"]' });
+  await field.sendKeys(await drawTip());
+  await browser.seeText('pattern-ask-exhaust', /edge of the tip that lies toward the pivot/);
+  const photo = await browser.find('[data-testid="photo-marks"]');
+  const { width } = await photo.getRect();
+  /** @param x a place of the photo, of its 1600 pixels. */
+  const touch = async (x: number): Promise<void> => {
+    const at = Math.round((x / 1600 - 0.5) * width);
+    await browser.driver.actions().move({ origin: photo, x: at, y: 0 }).click().perform();
+  };
+  for (const x of [400, 1200, 720]) await touch(x);
+  await browser.seeText('pattern-ask-exhaust', /other edge of the pattern/);
+  await touch(820);
+  // The tip is 0.340 in across: an eighth of it.
+  await browser.seeText('pattern-ask-exhaust', /The pattern is 0\.04[123] in wide, ±0\.00\d in/);
+  expect(await axeViolations(browser)).toEqual([]);
+  await browser.visit(new URL(await browser.driver.getCurrentUrl()).pathname);
+  await browser.press('pattern-more-exhaust');
+  await browser.seeText('pattern-ask-exhaust', /The pattern is 0\.04[123] in wide/);
+  await browser.press('pattern-use-exhaust');
+  await browser.fill('trial-length-exhaust', '7.9');
+  await browser.press('trial-keep-exhaust');
+  await browser.seeMain(/7\.900 in[^]*Pattern 0\.04[123] in on a photo/);
+});
+
+test('practice: a tip that is turned over tells the length; a cam that is pulled hard shows what is no play', async () => {
+  await open(PHONE);
+  await browser.visit('/practice?begin=right-pushrod&seed=9');
+  await browser.press('show-engine');
+  await browser.seeText('pushrod-shows', /the tip is freshly marked/);
+  await browser.press('tool-over');
+  await browser.find('[data-testid="tip-picture"]');
+  await browser.seeText('pushrod-shows', /at mid-lift/);
+  expect(await axeViolations(browser)).toEqual([]);
+  await browser.press('tool-longer');
+  await browser.seeText('pushrod-shows', /the tip is freshly marked/);
+  await browser.press('finish');
+  await browser.seeText('so-far', /No pushrod is ordered yet/);
+  await browser.press('show-truth');
+  await browser.seeText('told', /stood square at mid-lift with/);
+
+  await browser.visit('/practice?begin=end-play&seed=9');
+  await browser.press('show-engine');
+  await browser.press('tool-hard');
+  await browser.seeText('play-shows', /pulled hard: its dial shows 0\.0\d\d in/);
+  await browser.press('tool-let-go');
+  await browser.seeText('play-shows', /let go: its dial shows 0\.00[1-9] in/);
+  await browser.press('tool-gentle');
+  await browser.seeText('play-shows', /pulled gently/);
+  expect(await axeViolations(browser)).toEqual([]);
+  await browser.press('show-station');
+  await browser.seeMain(/Cam end play/);
 });
