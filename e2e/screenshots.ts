@@ -34,11 +34,11 @@ const PHONE_VIEWS: readonly View[] = [
 ];
 const WIDE_VIEWS: readonly View[] = [
   { file: 'practice', at: '/practice?begin=centreline&seed=5' },
-  { file: 'measured', at: ['Kestrel', 'read'] },
   { file: 'decide', at: ['Quarry', 'decide'] },
   { file: 'move', at: ['Gannet', 'move'] },
   { file: 'clear', at: ['Lark', 'clear'] },
   { file: 'rockers', at: ['Sorrel', 'rockers'] },
+  { file: 'print', at: ['Kestrel', 'print'] },
 ];
 
 async function openView(browser: Browser, { at }: View): Promise<void> {

@@ -12,6 +12,7 @@ const WHY = 'A wheel, a rim tape and worksheets, drawn to scale for the printer 
 /** Print, of a build. */
 export function PrintPage() {
   const { report } = useStation();
+  const { practice } = report.build;
   return (
     <StationBody footer={null}>
       <View className="gap-5 px-4 wide:px-0 pb-10 pt-4 wide:max-w-[720px]">
@@ -19,7 +20,8 @@ export function PrintPage() {
           Print
         </Words>
         <Words look="soft">{WHY}</Words>
-        <PrintBody report={report} />
+        {practice ? <Words>A practice engine is not on the server: this is printed of no engine.</Words> : null}
+        <PrintBody report={practice ? null : report} />
         <TextLink href={placeHref(report.build.id, 'sheet')} className="self-start py-2">
           The build sheet is printed at Sheet
         </TextLink>
