@@ -1,5 +1,6 @@
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, appIsKept, deviceKeeps, openBrowser, signIn } from './browser';
+import { openBuild } from './places';
 
 jest.setTimeout(180_000);
 
@@ -97,4 +98,25 @@ test('a server that has frozen is as good as none: within seconds the work goes 
   await browser.seeText('sentence', /Slip the wheel 2½°/);
   server.freeze(false);
   await browser.seeText('sync-sign', /^Saved$/);
+});
+
+test('while the pieces of a page are fetched its address stays: a reload in that moment comes back to the same place', async () => {
+  await browser.close();
+  browser = await openBrowser(server.base, PHONE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
+  await openBuild(browser, 'Sorrel', 'lash');
+  await browser.find('[data-testid="sentence"]');
+  const { driver } = browser;
+  const here = new URL(await driver.getCurrentUrl()).pathname;
+  const watched = `window.addresses = [];
+    for (const name of ['pushState', 'replaceState']) {
+      const was = history[name];
+      history[name] = function (...given) { window.addresses.push(String(given[2])); return was.apply(this, given); };
+    }`;
+  await (
+    driver as unknown as { sendDevToolsCommand(name: string, parameters: object): Promise<void> }
+  ).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: watched });
+  await browser.visit(here);
+  await browser.find('[data-testid="sentence"]');
+  expect(new Set(await driver.executeScript<string[]>('return window.addresses'))).toEqual(new Set([here]));
 });

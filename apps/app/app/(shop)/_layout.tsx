@@ -1,4 +1,4 @@
-import { Redirect, Slot } from 'expo-router';
+import { Navigator, Redirect, Slot } from 'expo-router';
 import { useArithmetic } from '@/store/use-arithmetic';
 import { useAppSelector } from '@/store/store';
 
@@ -7,5 +7,6 @@ export default function ShopLayout() {
   const account = useAppSelector((state) => state.session.account);
   const ready = useArithmetic(account !== null);
   if (!account) return <Redirect href="/sign-in" />;
-  return ready ? <Slot /> : null;
+  // The navigator stands from the beginning: without one the router takes the place in the address for gone, and writes that over it.
+  return <Navigator>{ready ? <Slot /> : null}</Navigator>;
 }

@@ -1,14 +1,29 @@
 import type { Report } from './report-schema';
 
-/** What a list says of a build: whether it is signed, its verdict, and that it was left so knowingly; its lash, where nothing else was looked at. */
+/** How far TDC has come, where nothing else can be said yet. */
+const ZERO_WORDS: Readonly<Record<Report['zero']['state'], string>> = {
+  none: 'TDC not looked for yet.',
+  open: 'Looking for TDC.',
+  found: 'TDC found; the wheel is to be set.',
+  set: 'Wheel set; to be proved.',
+  proved: 'TDC proved; the cam is to be measured.',
+  failed: 'The proof of TDC failed.',
+  rough: 'TDC only roughly known.',
+  void: 'TDC is no longer valid; find it again.',
+};
+
+/** What a list says of a build: whether it is signed, its verdict, and that it was left so knowingly; before that how far TDC has come, or its lash where that alone was looked at. */
 export const listHeadline = ({
   sign,
   verdict,
   accepted,
   lash,
-}: Pick<Report, 'sign' | 'verdict' | 'accepted' | 'lash'>): string => {
+  zero,
+}: Pick<Report, 'sign' | 'verdict' | 'accepted' | 'lash' | 'zero'>): string => {
   const place = accepted.find(({ view, stands }) => view === null && stands);
-  const judged = verdict.kind === 'waiting' && lash.job ? `Lash: ${lash.job.countWords}` : verdict.headline;
+  const isUnsought = zero.state === 'none' || zero.state === 'open';
+  const begun = lash.job && isUnsought ? `Lash: ${lash.job.countWords}` : ZERO_WORDS[zero.state];
+  const judged = verdict.kind === 'waiting' ? begun : verdict.headline;
   const said = place ? `${judged} ${place.words}` : judged;
   return sign.closed && sign.signed ? `Signed by ${sign.signed.name}. ${said}` : said;
 };

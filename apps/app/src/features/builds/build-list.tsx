@@ -125,26 +125,17 @@ function WithoutHttps() {
 const nextPlace = ({ zeroState, verdictKind }: BuildSummary) =>
   verdictKind !== 'waiting' ? 'decide' : zeroState === 'proved' ? 'read' : 'zero';
 
-const ZERO_WORDS: Readonly<Record<string, string>> = {
-  none: 'TDC not looked for yet.',
-  open: 'Looking for TDC.',
-  found: 'TDC found; the wheel is to be set.',
-  set: 'Wheel set; to be proved.',
-  proved: 'TDC proved; the cam is to be measured.',
-  failed: 'The proof of TDC failed.',
-  rough: 'TDC only roughly known.',
-  void: 'TDC is no longer valid; find it again.',
-};
-
 function BuildLine({ build }: { readonly build: BuildSummary }) {
-  const status = build.verdictKind === 'waiting' ? (ZERO_WORDS[build.zeroState] ?? build.headline) : build.headline;
+  const { headline } = build;
   return (
     <View role="listitem" className="border-b border-hairline">
       <Link href={placeHref(build.id, nextPlace(build))} testID="build" className="w-full">
         <View className="min-h-[68px] w-full flex-row items-center gap-3 py-2">
           <View className="shrink grow">
             <Words look="heading">{build.name}</Words>
-            <Words look="soft">{build.behind ? `${status} New entries are being worked out.`.trim() : status}</Words>
+            <Words look="soft">
+              {build.behind ? `${headline} New entries are being worked out.`.trim() : headline}
+            </Words>
           </View>
           <Words look="soft" className="shrink-0">
             {shortDate(build.updatedAt)}
