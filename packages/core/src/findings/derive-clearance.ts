@@ -83,7 +83,7 @@ export function gapCaseOf(
     angle: facing.angle,
     pocket: facing.pocket,
     lobe: now,
-    traced: tracedLobe(trials, valve),
+    traced: tracedLobe(build, trials, card, valve, now),
     ratio: travel.ratio,
     lash: travel.lash,
     through: travel.through,

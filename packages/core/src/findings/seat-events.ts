@@ -9,6 +9,7 @@ import type { Seat } from '../valve-train/resting';
 import type { TrialFinding } from './derive-trial';
 import { standingLobe } from './standing-lobe';
 import { statedRatio } from './stated-ratio';
+import { likenessNose, wholeTrace } from './whole-trace';
 
 /** What the seat events of a lobe were taken from. */
 export type SeatSource = 'trace' | 'card' | 'likeness';
@@ -76,9 +77,9 @@ function seatOf(
   const ratio = statedRatio(build, card, valve);
   const common = { lobe, ratio, unplaced: standing === null };
   const place = standing === null ? UNPLACED : 0;
-  const traced = trials.flatMap(({ traces }) => traces).findLast((each) => each.valve === valve && each.curve?.whole);
-  if (traced?.curve && standing) {
-    const feet = feetOf(traced.curve);
+  const traced = wholeTrace(trials, valve, false);
+  if (traced && standing) {
+    const feet = feetOf(traced.curve, likenessNose(traced, build, trials, card, valve, standing));
     if (feet)
       return {
         ...common,
@@ -123,9 +124,9 @@ const hasCentre = ({ lines }: CompletedLobe): boolean =>
   lines.some(({ opens, closes }) => opens !== undefined && closes !== undefined);
 
 /** How far before and after its nose a traced lobe begins and ends, crank degrees. */
-function feetOf(curve: TraceCurve): { readonly before: number; readonly after: number } | null {
-  const feet = curve.flanks(LEAVES_BASE);
-  return feet && { before: curve.nose - feet.opening.angle, after: feet.closing.angle - curve.nose };
+function feetOf(curve: TraceCurve, nose: number | null): { readonly before: number; readonly after: number } | null {
+  const feet = nose === null ? null : curve.flanks(LEAVES_BASE);
+  return nose === null || !feet ? null : { before: nose - feet.opening.angle, after: feet.closing.angle - nose };
 }
 
 /** The card's own figures at the seat, or its duration there about its centre; carried down to where the lash is taken up. Cycle angles. */

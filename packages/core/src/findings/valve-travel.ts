@@ -1,6 +1,6 @@
 import type { Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
-import type { TraceCurve } from '../cam/trace';
+import type { Lobe } from '../cam/lobe';
 import type { ThroughTheLift, TracedLobe } from '../clearance/valve-to-piston';
 import type { Build } from '../record/fold';
 import { judgeTrial } from '../valve-train/pushrod-trials';
@@ -8,6 +8,7 @@ import type { TrialFinding } from './derive-trial';
 import { lashHere } from './lash-here';
 import { measuredLobe } from './measured-lobe';
 import { statedRatio } from './stated-ratio';
+import { likenessNose, wholeTrace } from './whole-trace';
 
 /** How a valve follows its lobe on this engine. Lengths mm. */
 export interface ValveTravel {
@@ -47,24 +48,29 @@ export function valveTravel(
   return stated === null ? null : { ratio: stated, lash, through: null, from: 'stated', stated };
 }
 
-/** The last trace of a lobe of the first bank from base circle to base circle, or of its valve. */
-const wholeTrace = (trials: readonly TrialFinding[], valve: Valve, atValve: boolean): TraceCurve | null =>
-  trials
-    .flatMap(({ traces }) => traces)
-    .findLast(
-      (each) => each.valve === valve && each.bank === 1 && each.curve?.whole && (each.sitsOn === 'valve') === atValve,
-    )?.curve ?? null;
-
 /** How finely a traced lobe is handed on, and how far from its nose: crank degrees. */
 const STEP = 1;
 const FURTHEST = 190;
 
-/** The lift of a lobe as it was traced, about its nose; null where it was not. A likeness through a few heights is a tenth of a millimetre off between them. */
-export function tracedLobe(trials: readonly TrialFinding[], valve: Valve): TracedLobe | null {
-  const curve = wholeTrace(trials, valve, false);
-  if (!curve) return null;
+/**
+ * The lift of a lobe as it was traced, about the nose of its likeness; null where it was not traced. A likeness through a few heights is a
+ * tenth of a millimetre off between them.
+ * @param now the likeness where it stands now.
+ */
+export function tracedLobe(
+  build: Build,
+  trials: readonly TrialFinding[],
+  card: CompletedCard,
+  valve: Valve,
+  now: Lobe,
+): TracedLobe | null {
+  const found = wholeTrace(trials, valve, false);
+  if (!found) return null;
+  const { curve } = found;
+  const nose = likenessNose(found, build, trials, card, valve, now);
+  if (nose === null) return null;
   const lifts = Array.from({ length: (2 * FURTHEST) / STEP + 1 }, (_, i) =>
-    Math.max(0, curve.lift(curve.nose - FURTHEST + i * STEP)),
+    Math.max(0, curve.lift(nose - FURTHEST + i * STEP)),
   );
   return { from: -FURTHEST, step: STEP, lifts };
 }
@@ -74,7 +80,7 @@ const SHARES = [0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 0.95] as cons
 
 /** Lifts of lobe and valve side by side, laid over one another at their noses: the mean of both flanks, so that a flank that lags does not count. */
 function tracedThrough(trials: readonly TrialFinding[], valve: Valve): ThroughTheLift | null {
-  const [lobe, atValve] = [wholeTrace(trials, valve, false), wholeTrace(trials, valve, true)];
+  const [lobe, atValve] = [wholeTrace(trials, valve, false)?.curve, wholeTrace(trials, valve, true)?.curve];
   if (!lobe || !atValve) return null;
   const moved = atValve.nose - lobe.nose;
   const points = SHARES.flatMap((share): (readonly [number, number])[] => {

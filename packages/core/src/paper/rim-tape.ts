@@ -89,14 +89,20 @@ function sideWords({ span }: RimTape, x: (before: number) => number): Mark[] {
 
 /** TDCs of the other cylinders and ignition marks, right over the tape. */
 function named({ tdcs, timing, span }: RimTape, x: (before: number) => number): Mark[] {
-  const tops = tdcs.flatMap(({ at, name }): Mark[] => {
-    const before = -(((at + 180) % 360) - 180);
-    if (Math.abs(before) > span || before === 0) return [];
-    return [
-      line(x(before), 0, x(before), 16, 0.4),
-      { kind: 'words', x: x(before), y: 18.4, size: 2.6, text: name, anchor: 'middle', bold: true },
-    ];
-  });
+  const places = new Map<number, string[]>();
+  for (const { at, name } of tdcs) {
+    const before = Math.round(-(((at + 180) % 360) - 180) * 100) / 100;
+    places.set(before, [...(places.get(before) ?? []), name]);
+  }
+  // Companions stand in one place, a turn apart.
+  const tops = [...places].flatMap(([before, names]): Mark[] =>
+    Math.abs(before) > span || before === 0
+      ? []
+      : [
+          line(x(before), 0, x(before), 16, 0.4),
+          { kind: 'words', x: x(before), y: 18.4, size: 2.6, text: names.join(', '), anchor: 'middle', bold: true },
+        ],
+  );
   const sparks = timing.flatMap((before): Mark[] =>
     before > span
       ? []
