@@ -47,7 +47,7 @@ export function makePaper(
     case 'check':
       return named('printer-check', { ok: true, sheets: [checkSheet(paper('Printer check'))] });
     case 'worksheet':
-      return named('worksheet', { ok: true, sheets: worksheet(wish.which, report, code, paper) });
+      return named('worksheet', { ok: true, sheets: worksheet(wish, report, code, paper) });
   }
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { rimTrouble } from '../crank/rim';
+import { READ_METHOD_NAMES } from '../measure/read-methods';
 import { PAPER_NAMES } from './drawing';
 import { FACTOR_RANGE } from './printer';
 
@@ -75,6 +76,10 @@ const worksheet = z.strictObject({
   what: z.literal('worksheet'),
   ...sheet,
   which: z.enum(WORKSHEETS, { error: 'there is no such worksheet' }),
+  method: z
+    .enum(READ_METHOD_NAMES, { error: 'there is no such method of reading' })
+    .optional()
+    .describe('For readings; left out: as the build would read next.'),
 });
 
 export const paperWish = z.discriminatedUnion('what', [wheel, tape, check, worksheet], {

@@ -1,14 +1,15 @@
 import { book } from '../testing/book';
 import type { Mark, Sheet } from './drawing';
 import { makePaper } from './make-paper';
-import { type PaperWish, WORKSHEETS, paperWish } from './wish';
+import { WORKSHEETS, paperWish } from './wish';
+import { READ_METHODS, READ_METHOD_NAMES } from '../measure/read-methods';
 
 const CODE = { size: 3, isDark: (row: number, column: number) => (row + column) % 2 === 0 };
 
 function sheets(
   which: string,
   report: Parameters<typeof makePaper>[1],
-  more: Partial<PaperWish> = {},
+  more: { readonly method?: string } = {},
 ): readonly Sheet[] {
   const made = makePaper(paperWish.parse({ what: 'worksheet', which, ...more }), report, CODE);
   if (!made.ok) throw new Error(made.problem.message);
@@ -35,12 +36,21 @@ test('lash: this engine’s valves in the order in which they are set, with what
   expect(words[0]).toBe('Lash: Test six');
 });
 
-test('readings: every slot of the methods, as the app calls them, with the card’s centreline', () => {
+test('readings: of each method every slot as the app calls it, with the card’s figures, the wheel and its rings', () => {
   const job = book();
   job.card(104);
-  const words = wordsOf(sheets('readings', job.report()));
-  expect(words).toContain('Intake: centreline by equal drop, card 104°');
-  expect(words.filter((each) => /^1\. /.test(each)).length).toBeGreaterThanOrEqual(4);
+  const words = wordsOf(sheets('readings', job.report(), { method: 'centreline' }));
+  expect(words).toContain('Intake: centreline by equal drop');
+  expect(words.some((each) => each.includes('ICL 104° ATDC'))).toBe(true);
+  expect(words.some((each) => /wheel 0–180, running clockwise; TDC not proved yet/.test(each))).toBe(true);
+  for (const method of READ_METHOD_NAMES) {
+    const own = wordsOf(sheets('readings', null, { method }));
+    const { slots, reads } = READ_METHODS[method];
+    if (reads === 'curve') expect(own.filter((each) => each === 'wheel').length).toBeGreaterThanOrEqual(6);
+    else
+      for (const [at, { label }] of slots.entries())
+        expect(own.filter((each) => each === `${at + 1}. ${label}`)).toHaveLength(2);
+  }
 });
 
 test('empty ones carry no code; those of a build do; each cylinder has its row', () => {

@@ -1,12 +1,13 @@
 import { VALVES, type Valve } from '../cam/card';
 import type { Report } from '../report/report-schema';
 import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
+import { ringWords } from '../crank/wheel';
 import { formatLength } from '../units/length';
 import { capital } from '../report/capital';
 import { type Mark, type Sheet, line } from './drawing';
 import { type Paper, freePage } from './pages';
 import { type QrCode, qrMarks } from './qr-marks';
-import type { WORKSHEETS } from './wish';
+import type { WORKSHEETS, WorksheetWish } from './wish';
 
 /** Sheets for the clipboard: boxes large enough for a pencil. */
 
@@ -119,13 +120,25 @@ function laidOut(
   return pages.map((each, at) => sheet(each, pages.length === 1 ? '' : `sheet ${at + 1} of ${pages.length}`));
 }
 
+/** So many figures of the card stand in a line, and so many lines of them at most. */
+const CARD_BESIDE = 3;
+const CARD_LINES = 4;
+
 /** The facts of a build that stand at the head of its worksheets. */
-function factsOf(title: string, report: Report | null): readonly string[] {
+function factsOf(title: string, which: Which, report: Report | null): readonly string[] {
   if (!report) return [title, 'Engine: ______________________    Date: ______________    By: ______________'];
-  const { build, card, zero } = report;
+  const { build, zero, sheet } = report;
+  const rings = [build.wheel, ...build.rings].map(ringWords).join(' and ');
+  const card = (which === 'readings' ? (sheet.find((section) => section.title === 'Card')?.rows ?? []) : []).map(
+    ({ label, value }) => `${label} ${value}`,
+  );
+  const lines = Array.from({ length: Math.min(CARD_LINES, Math.ceil(card.length / CARD_BESIDE)) }, (_, at) =>
+    card.slice(at * CARD_BESIDE, (at + 1) * CARD_BESIDE).join('; '),
+  );
   return [
     `${title}: ${build.name}`,
-    `${card.name ?? 'No card'}; firing order ${build.engine.firingOrder.join('-')}; ${zero.state === 'proved' ? 'TDC proved' : 'TDC not proved yet'}`,
+    `Firing order ${build.engine.firingOrder.join('-')}; wheel ${rings}, running ${build.engine.rotation}; ${zero.state === 'proved' ? 'TDC proved' : 'TDC not proved yet'}`,
+    ...lines,
     'Date: ______________    By: ______________',
   ];
 }
@@ -139,13 +152,14 @@ const TITLES: Readonly<Record<Which, string>> = {
 
 /** A worksheet, empty or of a build. */
 export function worksheet(
-  which: Which,
+  { which, method }: Pick<WorksheetWish, 'which' | 'method'>,
   report: Report | null,
   code: QrCode | null,
   paper: (title: string) => Paper,
 ): readonly Sheet[] {
   const title = TITLES[which];
-  return laidOut(TABLES[which](report), factsOf(title, report), report ? code : null, paper(title));
+  const tables = TABLES[which](report, method ?? report?.read.proposal.method ?? 'centreline');
+  return laidOut(tables, factsOf(title, which, report), report ? code : null, paper(title));
 }
 
 const BLANK_CYLINDERS = 8;
@@ -153,12 +167,10 @@ const cylindersOf = (report: Report | null): readonly number[] =>
   report?.build.engine.firingOrder ?? Array.from({ length: BLANK_CYLINDERS }, (_, i) => i + 1);
 
 /** The tables of each worksheet, in the order in which the work is done. */
-const TABLES: Readonly<Record<Which, (report: Report | null) => readonly Table[]>> = {
-  readings: (report) => [
-    zeroTable,
-    ...(Object.keys(ON_CLIPBOARD) as OnClipboard[]).flatMap((method) =>
-      VALVES.map((valve) => methodTable(method, valve, report)),
-    ),
+const TABLES: Readonly<Record<Which, (report: Report | null, method: ReadMethodName) => readonly Table[]>> = {
+  readings: (report, method) => [
+    ...(READ_METHODS[method].needsWheel && report?.zero.state !== 'proved' ? [zeroTable] : []),
+    ...VALVES.map((valve) => methodTable(method, valve)),
   ],
   lash(report) {
     const job = report?.lash.job;
@@ -227,25 +239,29 @@ const zeroTable: Table = {
   rows: [['1. Both contacts'], ['2. The wheel set; proof']],
 };
 
-type Printed = NonNullable<Report['card']['printed']>['intake'];
-/** The methods that are done on a clipboard, and what the card has to compare. */
-const ON_CLIPBOARD = {
-  centreline: (printed: Printed) => (printed?.centreline === undefined ? '' : `, card ${printed.centreline}°`),
-  events: () => '',
-} as const satisfies Partial<Record<ReadMethodName, (printed: Printed) => string>>;
-type OnClipboard = keyof typeof ON_CLIPBOARD;
+/** A trace wants a row every ten degrees or closer. */
+const TRACE_ROWS = 30;
+const REPEATS = ['first', 'second', 'third'] as const;
 
-/** A reading for each slot of a method, three times. */
-function methodTable(method: OnClipboard, valve: Valve, report: Report | null): Table {
+/** A reading for each slot of a method, as the app calls it, three times. */
+function methodTable(method: ReadMethodName, valve: Valve): Table {
   const { name, slots } = READ_METHODS[method];
+  const title = `${capital(valve)}: ${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+  if (READ_METHODS[method].reads === 'curve')
+    return {
+      title,
+      columns: Array.from({ length: 3 }, () => [
+        { name: 'wheel', share: 2 },
+        { name: 'indicator', share: 2 },
+      ]).flat(),
+      rows: Array.from({ length: TRACE_ROWS / 3 }, () => []),
+    };
   return {
-    title: `${capital(valve)}: ${name.toLowerCase()}${ON_CLIPBOARD[method](report?.card.printed?.[valve])}`,
+    title,
     columns: [
       { name: 'step', share: 4 },
       { name: 'height', share: 1.6 },
-      { name: 'first', share: 2 },
-      { name: 'second', share: 2 },
-      { name: 'third', share: 2 },
+      ...REPEATS.map((repeat) => ({ name: repeat, share: 2 })),
     ],
     rows: slots.map(({ label }, at) => [`${at + 1}. ${label}`]),
   };

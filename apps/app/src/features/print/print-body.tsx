@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
+import { READ_METHODS, READ_METHOD_NAMES } from '@yosoku/core/measure/read-methods';
 import { PAPER_SIZES } from '@yosoku/core/paper/drawing';
 import type { Report } from '@yosoku/core/report/report';
 import { LengthField } from '@/forms/length-field';
@@ -238,6 +239,8 @@ const WHICH = [
   { value: 'lobes', label: 'Every lobe' },
 ] as const;
 
+const METHODS = READ_METHOD_NAMES.map((value) => ({ value, label: READ_METHODS[value].name }));
+
 function WorksheetFields({ form, report, change }: Filling) {
   return (
     <View className="gap-2">
@@ -249,6 +252,16 @@ function WorksheetFields({ form, report, change }: Filling) {
         value={form.which}
         onChange={(which) => change({ which })}
       />
+      {form.which === 'readings' ? (
+        <Choice
+          lines
+          testID="print-method"
+          label="Read by"
+          options={METHODS}
+          value={form.method ?? report?.read.proposal.method ?? 'centreline'}
+          onChange={(method) => change({ method })}
+        />
+      ) : null}
       <Words look="soft">
         {report
           ? 'With this engine’s valves, order and figures, and a code that opens this build on a phone.'

@@ -1,3 +1,4 @@
+import { READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { type PaperWish, WORKSHEETS, paperWish } from '@yosoku/core/paper/wish';
 import { PAPER_NAMES, type PaperName } from '@yosoku/core/paper/drawing';
 import type { PrinterFactor } from '@yosoku/core/paper/printer';
@@ -32,6 +33,8 @@ export interface PrintForm {
   readonly measured: 'diameter' | 'round';
   readonly span: '60' | '180';
   readonly which: (typeof WORKSHEETS)[number];
+  /** null: as the build would read next. */
+  readonly method: ReadMethodName | null;
   readonly ring: '0-180' | '0-360' | '0-90';
   readonly sense: 'rising' | 'falling';
   readonly rotation: 'clockwise' | 'counter-clockwise';
@@ -59,6 +62,7 @@ export function printForm(draft: Draft, units: LengthUnit): PrintForm {
     measured: oneOf(['diameter', 'round'], draft.measured, 'diameter'),
     span: oneOf(['60', '180'], draft.span, '60'),
     which: oneOf(WORKSHEETS, draft.which, 'readings'),
+    method: READ_METHOD_NAMES.find((name) => name === draft.method) ?? null,
     ring: oneOf(['0-180', '0-360', '0-90'], draft.ring, '0-180'),
     sense: oneOf(['rising', 'falling'], draft.sense, 'rising'),
     rotation: oneOf(['clockwise', 'counter-clockwise'], draft.rotation, 'clockwise'),
@@ -132,7 +136,7 @@ function partOf(form: PrintForm, ofBuild: boolean): Readonly<Record<string, stri
       return { ...(round === null ? {} : { round: String(round) }), ...given('thickness'), span: form.span };
     }
     case 'worksheet':
-      return { which: form.which };
+      return { which: form.which, ...(form.which === 'readings' && form.method ? { method: form.method } : {}) };
     case 'check':
       return {};
   }

@@ -93,6 +93,9 @@ test('a printer is checked once, kept by its name, and everything after comes ou
   await here.press('print-go');
   expect(asked().wish).toMatchObject({ what: 'check', across: 1, along: 1 });
   await here.choose('print-what', 'Worksheet');
+  await here.choose('print-method', 'Full trace');
+  await here.press('print-go');
+  expect(asked().wish).toMatchObject({ which: 'readings', method: 'trace' });
   await here.choose('print-which', 'Pushrod trials');
   await here.press('print-go');
   expect(asked().wish).toMatchObject({
