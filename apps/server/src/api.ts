@@ -49,7 +49,7 @@ const PATIENCE_MS = 8_000;
 /** A body of so many bytes may still be on its way over a slow network by then. */
 const LARGE = 48 * 1024;
 const TAKES_LONG =
-  /^\/api\/(import|builds\/[^/]+\/(stream|sheet\.pdf|pistons\.pdf|report)|board)$|^\/api\/(instruments|practice\/instruments)/;
+  /^\/api\/(import|builds\/[^/]+\/(stream|(sheet|pistons|paper)\.pdf|report)|board|paper\.pdf)$|^\/api\/(instruments|practice\/instruments)/;
 
 const limitTo = (maxSize: number, detail: string): MiddlewareHandler => {
   const counted = bodyLimit({
