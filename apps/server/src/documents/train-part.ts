@@ -1,6 +1,7 @@
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import type { Report } from '@yosoku/core/report/report';
 import { formatLength } from '@yosoku/core/units/length';
+import { isSameValve, valvesOfCylinder } from '@yosoku/core/valve-train/valve-name';
 import { HAIRLINES, heading, lines } from './sheet-parts';
 
 /** What the sheet says of the valve train: every lobe, rockers and pushrods, lash. */
@@ -62,22 +63,16 @@ function lashPart({ lash, build }: Report): Content[] {
   const { job, history } = lash;
   if (!job) return [];
   const cylinders = [...new Set(job.valves.map(({ cylinder }) => cylinder))].sort((a, b) => a - b);
-  const kinds = [...new Set(job.valves.map(({ valve, which }) => `${valve}${which === null ? '' : ` ${which}`}`))]
-    .sort()
-    .reverse();
   const moving = history.filter(({ trend }) => trend !== null);
   return [
     heading('Lash'),
     { text: job.countWords },
     table(
       ['cylinder', ...cylinders.map(String)],
-      kinds.map((kind) => [
-        kind,
+      valvesOfCylinder(0, job.count).map((kind) => [
+        `${kind.valve}${kind.which === null ? '' : ` ${kind.which}`}`,
         ...cylinders.map((cylinder) => {
-          const own = job.valves.find(
-            (each) =>
-              each.cylinder === cylinder && `${each.valve}${each.which === null ? '' : ` ${each.which}`}` === kind,
-          );
+          const own = job.valves.find((each) => isSameValve(each, { ...kind, cylinder }));
           if (!own) return '';
           const off = own.state === 'loose' || own.state === 'tight';
           const shows = own.turns === null && own.left !== null ? formatLength(own.left, build.units) : own.shows;

@@ -36,6 +36,41 @@ test('lash: this engine’s valves in the order in which they are set, with what
   expect(words[0]).toBe('Lash: Test six');
 });
 
+test('lash: a valve that the printed two stops would catch on its ramp stands on paper where it rests; several of a kind each have a row', () => {
+  const job = book();
+  const lobe = (duration: number) => ({
+    centreline: 108,
+    lobeLift: 9,
+    ratio: 1.5,
+    timing: [{ height: null, at: 'lobe' as const, duration }],
+  });
+  const described = job.entries[0];
+  if (described?.kind !== 'build.described') throw new Error('a book opens with its description');
+  const engine = { ...described.body.engine, cylinders: 8, firingOrder: [1, 6, 2, 5, 8, 3, 7, 4] };
+  job.write('build.described', { ...described.body, replaces: described.id, engine });
+  // So long that two stops do not suffice: an intake that opens 87° before overlap stands 3° from its ramp at one of them.
+  job.write('card.entered', { replaces: null, intake: lobe(390), exhaust: lobe(390) });
+  const wanted = { kind: 'lash', intake: 0.3, exhaust: 0.3 } as const;
+  job.write('lash.begun', {
+    after: null,
+    order: 'two-stops',
+    engine: 'cold',
+    count: { intake: 2, exhaust: 1 },
+    wanted,
+  });
+  const { lash } = job.report();
+  const caught = lash.orders.find(({ order }) => order === 'two-stops')?.caught ?? [];
+  expect(caught.length).toBeGreaterThan(0);
+  const words = wordsOf(sheets('lash', job.report()));
+  expect(words.filter((each) => /^\d (intake|exhaust)/.test(each))).toHaveLength(24);
+  for (const { cylinder, valve } of caught) {
+    const name = valve === 'intake' ? `${cylinder} intake 1` : `${cylinder} exhaust`;
+    // The nearest stop that is printed before it is its own firing TDC.
+    const stop = words.slice(0, words.indexOf(name)).findLast((each) => /^\d+\. /.test(each));
+    expect(stop).toMatch(new RegExp(`cylinder ${cylinder} at its firing TDC`));
+  }
+});
+
 test('readings: of each method every slot as the app calls it, with the card’s figures, the wheel and its rings', () => {
   const job = book();
   job.card(104);

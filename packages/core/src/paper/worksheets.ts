@@ -4,6 +4,7 @@ import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
 import { ringWords } from '../crank/wheel';
 import { formatLength } from '../units/length';
 import { capital } from '../report/capital';
+import { turnsWords } from '../report/report-lash';
 import { type Mark, type Sheet, line } from './drawing';
 import { type Paper, freePage } from './pages';
 import { type QrCode, qrMarks } from './qr-marks';
@@ -172,35 +173,22 @@ const TABLES: Readonly<Record<Which, (report: Report | null, method: ReadMethodN
     ...(READ_METHODS[method].needsWheel && report?.zero.state !== 'proved' ? [zeroTable] : []),
     ...VALVES.map((valve) => methodTable(method, valve)),
   ],
-  lash(report) {
-    const job = report?.lash.job;
-    const wanted = (valve: Valve): string =>
-      job?.wanted.kind === 'lash' && report ? formatLength(job.wanted[valve], report.build.units) : '';
-    const stops = report?.lash.orders.find(({ order }) => order === (job?.order ?? report.lash.proposal.order))?.stops;
-    const rows = stops
-      ? stops.flatMap(({ place, valves }, at) =>
-          valves.map(({ cylinder, valve }, i) => [
-            i === 0 ? `${at + 1}. ${place}` : '',
-            `${cylinder} ${valve}`,
-            wanted(valve),
-          ]),
-        )
-      : cylindersOf(report).flatMap((cylinder) => VALVES.map((valve) => ['', `${cylinder} ${valve}`, '']));
-    return [
-      {
-        title: 'In this order; then round once more',
-        columns: [
-          { name: 'turn to', share: 5 },
-          { name: 'valve', share: 2.2 },
-          { name: 'wanted', share: 2 },
-          { name: 'found', share: 2 },
-          { name: 'set to', share: 2 },
-          { name: 'second round', share: 2 },
-        ],
-        rows,
-      },
-    ];
-  },
+  lash: (report) => [
+    {
+      title: 'In this order; then round once more',
+      columns: [
+        { name: 'turn to', share: 5 },
+        { name: 'valve', share: 2.2 },
+        { name: 'wanted', share: 2 },
+        { name: 'found', share: 2 },
+        { name: 'set to', share: 2 },
+        { name: 'second round', share: 2 },
+      ],
+      rows: report
+        ? lashRows(report)
+        : cylindersOf(null).flatMap((cylinder) => VALVES.map((valve) => ['', `${cylinder} ${valve}`])),
+    },
+  ],
   pushrods: () =>
     VALVES.map((valve) => ({
       title: capital(valve),
@@ -227,6 +215,22 @@ const TABLES: Readonly<Record<Which, (report: Report | null, method: ReadMethodN
     },
   ],
 };
+
+/** Every valve where it is set: as the job leads to it, which takes none to its ramp; before one is begun, in the order that is proposed. */
+function lashRows({ lash, build }: Report): readonly (readonly string[])[] {
+  const { job, orders, proposal } = lash;
+  if (job) {
+    const first = job.valves.map(({ stop }, at) => job.valves[at - 1]?.stop !== stop);
+    return job.valves.map(({ cylinder, valve, which, stop, wanted }, at) => [
+      first[at] ? `${stop + 1}. ${job.stops[stop]?.place ?? ''}` : '',
+      `${cylinder} ${valve}${which === null ? '' : ` ${which}`}`,
+      job.wanted.kind === 'lash' ? formatLength(wanted, build.units) : turnsWords(wanted),
+    ]);
+  }
+  return (orders.find(({ order }) => order === proposal.order)?.stops ?? []).flatMap(({ place, valves }, at) =>
+    valves.map(({ cylinder, valve }, i) => [i === 0 ? `${at + 1}. ${place}` : '', `${cylinder} ${valve}`]),
+  );
+}
 
 const zeroTable: Table = {
   title: 'Zero, by the piston stop',
