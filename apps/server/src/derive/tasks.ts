@@ -78,8 +78,7 @@ export const makeTasks = (db: Db) => ({
     const made = makePaper(wish, report, codeOf(address));
     if (!made.ok) throw new Problem(422, 'Nothing to print', `${made.problem.message} ${made.problem.remedy}`);
     const { name, sheets } = made.printed;
-    const factor = { across: wish.across, along: wish.along };
-    const pdf = await drawSheets(sheets, { factor, title: report?.build.name ?? name, author: shopName });
+    const pdf = await drawSheets(sheets, { title: report?.build.name ?? name, author: shopName });
     return { name: report === null ? name : `${name} ${report.build.name}`, bytes: new Uint8Array(pdf) };
   },
 

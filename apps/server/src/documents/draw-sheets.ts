@@ -1,6 +1,5 @@
 import PDFDocument from 'pdfkit';
 import type { Mark, Sheet, Tone } from '@yosoku/core/paper/drawing';
-import type { PrinterFactor } from '@yosoku/core/paper/printer';
 import { MM_PER_INCH } from '@yosoku/core/units/length';
 import { FONT_FILES } from './fonts';
 import { INK, SOFT } from './to-pdf';
@@ -14,11 +13,11 @@ type Page = InstanceType<typeof PDFDocument>;
 
 /**
  * Sheets as the bytes of a PDF: lines as vectors, words as text in the fonts of the app.
- * @param factor of the printer: everything is drawn so much smaller that it comes out true.
+ * Each is drawn so much smaller or larger than true that its printer makes it true.
  */
 export function drawSheets(
   sheets: readonly Sheet[],
-  { factor, title, author }: { readonly factor: PrinterFactor; readonly title: string; readonly author: string },
+  { title, author }: { readonly title: string; readonly author: string },
 ): Promise<Buffer> {
   const document = new PDFDocument({
     autoFirstPage: false,
@@ -27,11 +26,11 @@ export function drawSheets(
   for (const [name, file] of Object.entries(FONT_FILES)) document.registerFont(name, file);
   for (const sheet of sheets) {
     const size: [number, number] = [
-      (sheet.width / factor.across) * POINTS_PER_MM,
-      (sheet.height / factor.along) * POINTS_PER_MM,
+      (sheet.width / sheet.factor.x) * POINTS_PER_MM,
+      (sheet.height / sheet.factor.y) * POINTS_PER_MM,
     ];
     document.addPage({ size, margin: 0 });
-    document.save().scale(POINTS_PER_MM / factor.across, POINTS_PER_MM / factor.along);
+    document.save().scale(POINTS_PER_MM / sheet.factor.x, POINTS_PER_MM / sheet.factor.y);
     for (const { at, marks, window } of sheet.parts) {
       document.save();
       if (window) document.rect(window.x, window.y, window.width, window.height).clip();

@@ -65,6 +65,8 @@ export interface Sheet {
   /** True millimetres of the paper as this printer prints it. */
   readonly width: number;
   readonly height: number;
+  /** How much larger than drawn it comes out, along its width and along its height. */
+  readonly factor: { readonly x: number; readonly y: number };
   readonly parts: readonly Part[];
 }
 

@@ -28,9 +28,7 @@ const OVERLAP = 12;
 export const MOST_SHEETS = 24;
 
 /** A page of a paper, laid upright or across, in true millimetres as this printer prints it. */
-interface Page {
-  readonly width: number;
-  readonly height: number;
+interface Page extends Pick<Sheet, 'width' | 'height' | 'factor'> {
   /** Where the drawing goes. */
   readonly room: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
 }
@@ -38,13 +36,18 @@ interface Page {
 function pageOf({ paper, factor }: Paper, across: boolean): Page {
   const size = PAPER_SIZES[paper];
   const [wide, high] = across ? [size.height, size.width] : [size.width, size.height];
-  const [width, height] = [wide * factor.across, high * factor.along];
+  // A page that lies across is turned by the printer: its width runs along the sheet.
+  const turned = across ? { x: factor.along, y: factor.across } : { x: factor.across, y: factor.along };
+  const [width, height] = [wide * turned.x, high * turned.y];
   return {
     width,
     height,
+    factor: turned,
     room: { x: EDGE + STRIP, y: EDGE, width: width - 2 * EDGE - STRIP, height: height - 2 * EDGE - FOOT },
   };
 }
+
+const sideOf = ({ width, height, factor }: Page): Omit<Sheet, 'parts'> => ({ width, height, factor });
 
 /** Letters are no wider than this share of their height, on the mean of a word. */
 const WIDEST_LETTER = 0.75;
@@ -193,8 +196,7 @@ export function tiled(
       const [x, y] = [left + column * stepX, top + row * stepY];
       const which = columns * rows === 1 ? '' : `row ${row + 1} of ${rows}, column ${column + 1} of ${columns}`;
       sheets.push({
-        width: page.width,
-        height: page.height,
+        ...sideOf(page),
         parts: [windowed(room, [room.x - x, room.y - y], [...marks, ...joints]), furniture(page, paper.title, which)],
       });
     }
@@ -258,7 +260,7 @@ export function strips(
   let parts: Part[] = [];
   let y = room.y;
   const turnPage = (): void => {
-    sheets.push({ width: page.width, height: page.height, parts });
+    sheets.push({ ...sideOf(page), parts });
     parts = [];
     y = room.y;
   };
@@ -316,8 +318,7 @@ export function freePage(paper: Paper, across = false) {
   return {
     room: page.room,
     sheet: (marks: readonly Mark[], which = ''): Sheet => ({
-      width: page.width,
-      height: page.height,
+      ...sideOf(page),
       parts: [{ at: [page.room.x, page.room.y], marks }, furniture(page, paper.title, which)],
     }),
   };

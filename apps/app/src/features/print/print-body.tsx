@@ -272,7 +272,10 @@ function WorksheetFields({ form, report, change }: Filling) {
 }
 
 const CheckFields = () => (
-  <Words>Print this first, measure both of its lines with a rule that you trust, and type below what they are.</Words>
+  <Words>
+    Print this first, on the paper that you will print on; measure both of its lines with a rule that you trust, and
+    type below what they are.
+  </Words>
 );
 
 const FIELDS = { wheel: WheelFields, tape: TapeFields, worksheet: WorksheetFields, check: CheckFields } as const;
