@@ -10,6 +10,13 @@ export interface WheelSync extends Sync {
   readonly setting: string | null;
 }
 
+/** What was read, on which indicator, and what that showed, mm. */
+interface TakenPlace {
+  readonly place: string;
+  readonly which: 0 | 1;
+  readonly lift: number | null;
+}
+
 /** What a screen shows of an instrument. */
 export interface Showing {
   readonly condition: Condition | 'no-server' | 'unplugged';
@@ -26,8 +33,8 @@ export interface Showing {
   readonly sync: WheelSync | null;
   /** What the indicators showed where they were zeroed, mm. */
   readonly zero: readonly [number, number];
-  /** What was read where the crank still stands; null where it has moved since. */
-  readonly taken: string | null;
+  /** What was read last, where the crank still stands; null where it has moved since. */
+  readonly taken: TakenPlace | null;
 }
 
 /** An instrument that is listened to on this page. */
@@ -40,7 +47,7 @@ export interface Instrument {
   /** An indicator is set to 0 where it shows so much, mm. */
   readonly zeroAt: (which: 0 | 1, shows: number) => void;
   /** Something was read where it stands. */
-  readonly took: (place: string | null) => void;
+  readonly took: (place: string | null, which: 0 | 1) => void;
   /** Records a turn through a sync: the lift of one indicator above its zero. */
   readonly record: (which: 0 | 1) => TurnRecorder | null;
   readonly stopRecording: () => void;
@@ -80,7 +87,7 @@ export function openInstrument(
   let recording: { readonly recorder: TurnRecorder; readonly sync: WheelSync; readonly which: 0 | 1 } | null = null;
   let sync: WheelSync | null = null;
   let zero: Showing['zero'] = [0, 0];
-  let taken: { readonly place: string; readonly angle: number } | null = null;
+  let taken: (TakenPlace & { readonly angle: number }) | null = null;
   const followers = new Set<() => void>();
   const tell = (): void => {
     frame ||= requestAnimationFrame(() => {
@@ -163,7 +170,7 @@ export function openInstrument(
       run,
       sync,
       zero,
-      taken: taken?.place ?? null,
+      taken,
     }),
     follow: (each) => {
       followers.add(each);
@@ -177,8 +184,9 @@ export function openInstrument(
       zero = which === 0 ? [shows, zero[1]] : [zero[0], shows];
       tell();
     },
-    took: (place) => {
-      taken = place !== null && heard.last ? { place, angle: heard.last.angle } : null;
+    took: (place, which) => {
+      const { last } = heard;
+      taken = place !== null && last ? { place, which, lift: last.lifts[which], angle: last.angle } : null;
     },
     record: (which) => {
       if (!sync) return null;

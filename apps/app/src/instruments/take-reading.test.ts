@@ -39,8 +39,12 @@ test('a reading that stands is taken: the wheel to a twentieth, the lift above i
 });
 
 test('undone, or read again without turning, the same place is taken', () => {
-  expect(take({ taken: 'opening' }).ok).toBe(true);
-  expect(take({ taken: 'closing' }, { place: null }).ok).toBe(true);
+  const taken = { place: 'closing', which: 0, lift: 6.73 } as const;
+  expect(take({ taken: { ...taken, place: 'opening' } }).ok).toBe(true);
+  expect(take({ taken }, { place: null }).ok).toBe(true);
+  // Another indicator, or this one put on another lobe.
+  expect(take({ taken: { ...taken, which: 1 } }).ok).toBe(true);
+  expect(take({ taken: { ...taken, lift: 4.1 } }).ok).toBe(true);
 });
 
 test.each([
@@ -50,7 +54,12 @@ test.each([
   ['two boxes speak', { condition: 'two-boxes' }, {}, /Two boxes/],
   ['the count lost its origin', { origin: 1 }, {}, /Sync it/],
   ['the wheel was set since', { sync: { ...syncAt(100, 0, 1, 0), setting: 'older' } }, {}, /Sync it/],
-  ['the crank stands where another one was read', { taken: 'closing' }, {}, /has not moved since the last reading/],
+  [
+    'the crank stands where another one was read',
+    { taken: { place: 'closing', which: 0, lift: 6.73 } },
+    {},
+    /has not moved since the last reading/,
+  ],
   ['it was come to turning back', { run: -3 }, {}, /Go back well past it/],
   ['it is to be read turning back', {}, { approach: 'backward' }, /read turning back/],
   ['the indicator is not at its figure', { zero: [7.9, 0] }, {}, /bring it to −?-?0\.050/],

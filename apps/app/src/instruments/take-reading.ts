@@ -41,6 +41,17 @@ export const ringNow = (sync: WheelSync, angle: number): number => Math.round(ri
 
 const no = (why: string): Take => ({ ok: false, why });
 
+/**
+ * Would a key that is pressed twice write the same place down for what comes next? Another indicator, or one that was moved to another lobe,
+ * may well be read where the crank still stands.
+ */
+const isSameAgain = (taken: Showing['taken'], which: 0 | 1, lift: number | null, place: string | null): boolean =>
+  place !== null &&
+  taken !== null &&
+  taken.place !== place &&
+  taken.which === which &&
+  Math.abs((taken.lift ?? 0) - (lift ?? 0)) <= BROUGHT;
+
 /** A reading from an instrument, or why it cannot be had just now. */
 export function takeReading(
   showing: Showing,
@@ -59,8 +70,7 @@ export function takeReading(
   const { steady, sync } = showing;
   if (!steady) return no('Hold it still: it is still turning.');
   if (wanted.wheel && !holds(sync, showing, setting)) return no('Sync it with the wheel first.');
-  // A key that is pressed twice would write the same place down for what comes next.
-  if (wanted.place !== null && showing.taken !== null && showing.taken !== wanted.place)
+  if (isSameAgain(showing.taken, which, steady.lifts[which], wanted.place))
     return no('The crank has not moved since the last reading, which is recorded. Turn it to the next.');
   const run = (sync?.sense ?? usualSense(rotation)) * showing.run;
   if (wanted.approach !== 'any' && Math.abs(run) > SURE && run > 0 !== (wanted.approach === 'forward'))

@@ -23,7 +23,7 @@ import {
 } from '../valve-train/rocker';
 import type { TrialFinding } from './derive-trial';
 import { type TheoryFinding, liftTheory } from './lift-theory';
-import { measuredLobe } from './measured-lobe';
+import { lobeLiftHere } from './measured-lobe';
 import { statedRatio } from './stated-ratio';
 
 /** A length that was tried. Lengths mm. */
@@ -176,8 +176,7 @@ function rockerOf(
 ): Outcome<{ readonly rocker: Rocker }> {
   const arm = build.rockers?.body.arm;
   const ratio = statedRatio(build, card, valve);
-  const lobe = trials.map(({ banks }) => measuredLobe(banks[0], card, valve)).findLast((each) => each !== null);
-  const lift = lobe?.peak ?? card[valve].lobeLift;
+  const lift = lobeLiftHere(trials, card, valve);
   if (arm === undefined)
     return problem('How the rockers are mounted is not said.', 'Give the arm from its pivot to the roller.');
   if (ratio === null) return problem('The rocker ratio is not known.', 'Give it at the engine.');

@@ -6,7 +6,7 @@ import type { Build } from '../record/fold';
 import { judgeTrial } from '../valve-train/pushrod-trials';
 import type { TrialFinding } from './derive-trial';
 import { lashHere } from './lash-here';
-import { measuredLobe } from './measured-lobe';
+import { lobeLiftHere } from './measured-lobe';
 import { statedRatio } from './stated-ratio';
 import { likenessNose, wholeTrace } from './whole-trace';
 
@@ -53,8 +53,8 @@ const STEP = 1;
 const FURTHEST = 190;
 
 /**
- * The lift of a lobe as it was traced, about the nose of its likeness; null where it was not traced. A likeness through a few heights is a
- * tenth of a millimetre off between them.
+ * The lift of a lobe as it was traced, about the nose of its likeness; null where it was not traced. Between the heights that a likeness was
+ * put through it may be off by more than a tenth of a millimetre.
  * @param now the likeness where it stands now.
  */
 export function tracedLobe(
@@ -101,9 +101,7 @@ function liftedRatio(
   valve: Valve,
   stated: number | null,
 ): number | null {
-  const lobe =
-    trials.map(({ banks }) => measuredLobe(banks[0], card, valve)).findLast((each) => each !== null)?.peak ??
-    card[valve].lobeLift;
+  const lobe = lobeLiftHere(trials, card, valve);
   const arm = rockers?.body.arm;
   if (lobe === null || arm === undefined || stated === null) return null;
   const rocker = { arm, ratio: stated, lift: lobe * stated };

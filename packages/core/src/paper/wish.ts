@@ -34,9 +34,9 @@ const wheel = z
     hole: mm('the hole', 0, 400).default(0),
     circle: mm('the bolt circle', 1, 800).optional(),
     bolts: z.coerce
-      .number()
+      .number({ error: 'the count of bolts must be a whole number' })
       .int({ error: 'the count of bolts must be a whole number' })
-      .min(1)
+      .min(1, { error: 'at least one bolt, or no bolt circle' })
       .max(24, { error: 'at most 24 bolts' })
       .default(4),
     bolt: mm('a bolt hole', 0.5, 60).default(8),

@@ -32,7 +32,7 @@ export const VALVE_TRAIN_TOLD: Readonly<Record<'lash' | 'pushrod' | 'play', Told
     isAnswered: ({ lash }) => lash.job?.state === 'done',
   },
   pushrod: {
-    judged: (_stand, scenario, report) => [ordered(scenario, report), fewTrials(scenario, report)],
+    judged: (_stand, scenario, report) => [ordered(scenario, report), fewTrials(report)],
     told: ({ engine: { rockers }, base: { units } }) =>
       `The arm stood square at mid-lift with ${formatComputedLength(rockers?.right ?? 0, units)}. Too short, its roller is still above the right angle at mid-lift and the pattern is wide and lies toward the pivot; too long, the same below it.`,
     isAnswered: ({ rockers }) => orderOf({ rockers }) !== null,
@@ -115,7 +115,7 @@ function ordered({ engine: { rockers }, base: { units } }: Scenario, report: Rep
 
 const ENOUGH = 3;
 
-function fewTrials(_scenario: Scenario, report: Report): TruthPart {
+function fewTrials(report: Report): TruthPart {
   const count = intakeOf(report)?.trials.length ?? 0;
   const got = count === 0 ? 0 : count <= ENOUGH ? 1 : count <= 2 * ENOUGH ? 0.5 : 0;
   return {

@@ -18,17 +18,24 @@ type Photo = Report['photos']['taken'][number];
 type Draft = Readonly<Record<string, string>>;
 
 const MARKS = 4;
-/** The form keeps the marks as "x,y" in pixels of the photo. */
-const marksOf = (draft: Draft): PhotoPlace[] =>
-  (draft.marks ?? '').split(' ').flatMap((mark): PhotoPlace[] => {
-    const [x, y] = mark.split(',').map(Number);
-    return x === undefined || y === undefined || Number.isNaN(x + y) ? [] : [[x, y]];
-  });
-const written = (marks: readonly PhotoPlace[]): string =>
-  marks.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
 
-function allMarks([a, b, c, d]: readonly PhotoPlace[]): PatternMarks | null {
-  return a && b && c && d ? [a, b, c, d] : null;
+/** A place that was touched, and how large the photo was shown then: shown pixels for each of its own. */
+interface Mark {
+  readonly at: PhotoPlace;
+  readonly scale: number;
+}
+
+/** The form keeps the marks as "x,y,scale". */
+const marksOf = (draft: Draft): Mark[] =>
+  (draft.marks ?? '').split(' ').flatMap((mark): Mark[] => {
+    const [x, y, scale] = mark.split(',').map(Number);
+    return x === undefined || y === undefined || !scale || Number.isNaN(x + y) ? [] : [{ at: [x, y], scale }];
+  });
+const written = (marks: readonly Mark[]): string =>
+  marks.map(({ at: [x, y], scale }) => `${x.toFixed(1)},${y.toFixed(1)},${scale.toFixed(4)}`).join(' ');
+
+function allMarks([a, b, c, d]: readonly Mark[]): PatternMarks | null {
+  return a && b && c && d ? [a.at, b.at, c.at, d.at] : null;
 }
 
 /** Where the width that stands in the form was measured on a photo; nothing where it was typed. */
@@ -116,7 +123,7 @@ interface MarkingProps {
   readonly photo: Photo;
   readonly tip: number;
   readonly valve: 'intake' | 'exhaust';
-  readonly marks: readonly PhotoPlace[];
+  readonly marks: readonly Mark[];
   readonly change: (part: Draft) => void;
 }
 
@@ -126,12 +133,13 @@ function Marking({ photo, tip, valve, marks, change }: MarkingProps) {
   const [zoom, setZoom] = useState<(typeof ZOOMS)[number]['value']>('1');
   const scale = shownScale(photo, room, Number(zoom));
   const all = allMarks(marks);
-  const read = all && patternOnPhoto(all, tip, TOUCHED / scale);
+  // As good as the touch that was made on the smallest picture: to look closer afterwards makes none of them better.
+  const read = all && patternOnPhoto(all, tip, TOUCHED / Math.min(...marks.map((mark) => mark.scale)));
   const found = read?.ok ? read.found : null;
-  const put = (next: readonly PhotoPlace[]): void => change({ marks: written(next) });
+  const put = (next: readonly Mark[]): void => change({ marks: written(next) });
   const nudge = (x: number, y: number) => (): void => {
     const last = marks.at(-1);
-    if (last) put([...marks.slice(0, -1), [last[0] + x / scale, last[1] + y / scale]]);
+    if (last) put([...marks.slice(0, -1), { at: [last.at[0] + x / scale, last.at[1] + y / scale], scale }]);
   };
   const ask = ASKS[marks.length];
   const use = (): void => {
@@ -156,11 +164,11 @@ function Marking({ photo, tip, valve, marks, change }: MarkingProps) {
       <PhotoMarks
         buildId={id}
         photo={photo}
-        marks={marks}
+        marks={marks.map(({ at }) => at)}
         width={room}
         zoom={Number(zoom)}
         description={`Photo of the tip of the ${valve}, ${marks.length} of ${MARKS} marks put.`}
-        onMark={(place) => put(marks.length < MARKS ? [...marks, place] : [...marks.slice(0, -1), place])}
+        onMark={(at) => put([...marks.slice(0, MARKS - 1), { at, scale }])}
       />
       <Choice testID={`pattern-zoom-${valve}`} label="Shown" options={ZOOMS} value={zoom} onChange={setZoom} />
       {marks.length === 0 ? null : (

@@ -98,7 +98,7 @@ function Live({
     // That it is not synced is said already, and why.
     setTrouble(result.ok || (wanted.wheel && !synced) ? null : result.why);
     if (!result.ok) return;
-    instrument.took(wanted.place);
+    instrument.took(wanted.place, which);
     onTake(result.taken);
   };
   const toWheel = (): void => {
