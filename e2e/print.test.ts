@@ -25,15 +25,15 @@ const open = async (size: Viewport): Promise<void> => {
   await signIn(browser, 'mara', 'layout-dye-demo');
 };
 
-/** Presses the one key, and takes what the browser opens: no window of its own, its bytes are kept for poppler. */
-async function printed(): Promise<string> {
+/** Presses a key that prints, and takes what the browser opens: no window of its own, its bytes are kept for poppler. */
+async function printed(key = 'print-go'): Promise<string> {
   await browser.driver.executeScript(
     `window.paper = null;
      const make = URL.createObjectURL;
      URL.createObjectURL = (blob) => { window.paper = blob; URL.createObjectURL = make; return make.call(URL, blob); };
      HTMLAnchorElement.prototype.click = function () {};`,
   );
-  await browser.press('print-go');
+  await browser.press(key);
   await browser.driver.wait(
     () => browser.driver.executeScript<boolean>('return window.paper !== null'),
     60_000,
@@ -74,6 +74,38 @@ test('phone: from Zero to a wheel of this build, a printer checked on the way; i
   await browser.visit(new URL(await browser.driver.getCurrentUrl()).pathname);
   await browser.seeText('printer-error', /−0\.6 % across/);
   expect(await axeViolations(browser)).toEqual([]);
+});
+
+test('phone: the owner sets the letterhead; a logo with script in it is refused in words, and the sheet of a customer has the new head', async () => {
+  await open(PHONE);
+  await browser.visit('/shop');
+  await browser.seeText('letterhead-paper', /Lower Sallow/);
+  await browser.press('more-letterhead');
+  const send = async (inside: string): Promise<void> => {
+    const file = path.join(folder, 'logo.svg');
+    writeFileSync(
+      file,
+      `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path d="M0 0h9v9z"/>${inside}</svg>`,
+    );
+    await browser.driver.findElement({ css: '[data-testid="logo-file"]' }).sendKeys(file);
+  };
+  await send('<script>alert(1)</script>');
+  await browser.seeText('logo-trouble', /There is script in this drawing/);
+  const logoIs = async () => (await browser.find('[data-testid="letterhead-logo"]')).getAttribute('style');
+  const before = await logoIs();
+  await send('');
+  await browser.driver.wait(async () => (await logoIs()) !== before, 30_000, 'the logo is still the one before');
+  await browser.fill('letterhead-words', 'Under the clock\nBracken End');
+  // Half typed, and the page is gone: it stands there again.
+  await browser.visit('/shop');
+  await browser.press('more-letterhead');
+  await browser.press('letterhead-save');
+  await browser.seeText('letterhead-paper', /Under the clock\s+Bracken End/);
+  expect(await axeViolations(browser)).toEqual([]);
+  await openBuild(browser, 'Lark Mill', 'sheet');
+  expect(await printed('print-customer-a4')).toMatch(
+    /Fennel Yard Engine Works[^]*Under the clock[^]*Bracken End[^]*Lark Mill/,
+  );
 });
 
 test('wide: from the sheet to the lash of this engine on a clipboard; from the list to an empty one', async () => {

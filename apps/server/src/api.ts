@@ -12,7 +12,9 @@ import { TaskFailedForNow, makeDeriver } from './derive/deriver';
 import { hardwareRoutes } from './hardware/routes';
 import { instrumentRoutes } from './instruments/routes';
 import type { Reach } from './lan/reach';
+import { LOGO_BYTES } from '@yosoku/core/paper/letterhead';
 import { PHOTO_BYTES } from '@yosoku/core/photos/photo';
+import { letterheadRoutes } from './shop/letterhead-routes';
 import { photoRoutes } from './photos/routes';
 import { practiceRoutes } from './practice/routes';
 import { makeAttempts } from './sign-in/attempts';
@@ -42,6 +44,7 @@ const LARGEST_BODY = 512 * 1024;
 /** A file of 20,000 entries is well under this. */
 const LARGEST_FILE = 16 * 1024 * 1024;
 const FILE_PATH = '/api/import';
+const LOGO_PATH = '/api/shop/logo';
 const PHOTO_PATH = /^\/api\/builds\/[^/]+\/photos\/[^/]+$/;
 
 /** An answer that is not there by then is none, ms: the device goes on without it. What may take long has a limit of its own. */
@@ -49,7 +52,7 @@ const PATIENCE_MS = 8_000;
 /** A body of so many bytes may still be on its way over a slow network by then. */
 const LARGE = 48 * 1024;
 const TAKES_LONG =
-  /^\/api\/(import|builds\/[^/]+\/(stream|(sheet|pistons|paper)\.pdf|report)|board|paper\.pdf)$|^\/api\/(instruments|practice\/instruments)/;
+  /^\/api\/(import|builds\/[^/]+\/(stream|(sheet|pistons|paper)\.pdf|report)|board|paper\.pdf|shop\/logo)$|^\/api\/(instruments|practice\/instruments)/;
 
 const limitTo = (maxSize: number, detail: string): MiddlewareHandler => {
   const counted = bodyLimit({
@@ -67,6 +70,7 @@ const limitFile = limitTo(
   'That file is larger than 16 MB, and no build is. Nothing was imported: check that it is the right one.',
 );
 const limitPhoto = limitTo(PHOTO_BYTES, `A picture has at most ${PHOTO_BYTES / 1024 / 1024} MB. It was not kept.`);
+const limitLogo = limitTo(LOGO_BYTES, `A logo has at most ${LOGO_BYTES / 1024 / 1024} MB. It was not kept.`);
 const limitAnonymous = limitTo(LARGEST_ANONYMOUS, 'Sign in before you send that much.');
 
 export interface ApiSettings {
@@ -139,6 +143,7 @@ export function createApi(
       if (!account) throw notSignedIn();
       c.set('account', account);
       if (c.req.path === FILE_PATH) return limitFile(c, next);
+      if (c.req.path === LOGO_PATH) return limitLogo(c, next);
       return PHOTO_PATH.test(c.req.path) ? limitPhoto(c, next) : limitBody(c, next);
     })
     .get('/health/live', (c) => c.json({ ok: true }))
@@ -151,6 +156,7 @@ export function createApi(
     // Before the builds: what they require of all below them would be asked twice.
     .route('/', documentRoutes(db, sessions, deriver))
     .route('/', photoRoutes(db, sessions))
+    .route('/', letterheadRoutes(db, sessions, deriver))
     .route('/', buildRoutes({ db, sessions, deriver, summaries, log }))
     .get('/reach', sessions.required, (c) => c.json(reach()))
     .route('/', boardRoutes(db, sessions, deriver))

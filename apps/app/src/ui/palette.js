@@ -1,6 +1,6 @@
 /**
  * Two themes from two things on the bench. Sheet (light): warm paper, dark ink. Dye (dark): layout dye on steel.
- * `brass` is for what one touches, `onBrass` for words on it.
+ * `brass` is for what one touches, `onBrass` for words on it; `paper` and `onPaper` are what a printer makes, in either.
  */
 const dye = {
   ground: '#11173A',
@@ -15,6 +15,8 @@ const dye = {
   exhaust: '#F2A06A',
   warning: '#FFD84D',
   danger: '#FF8D79',
+  paper: '#FFFFFF',
+  onPaper: '#1D1B16',
 };
 
 const sheet = {
@@ -30,6 +32,8 @@ const sheet = {
   exhaust: '#A8441D',
   warning: '#8A6500',
   danger: '#A5231A',
+  paper: '#FFFFFF',
+  onPaper: '#1D1B16',
 };
 
 module.exports = { palette: { dye, sheet } };

@@ -5,7 +5,7 @@ import { Words } from './words';
 
 interface TextFieldProps extends Pick<
   TextInputProps,
-  'secureTextEntry' | 'autoComplete' | 'inputMode' | 'autoFocus' | 'onSubmitEditing' | 'onBlur'
+  'secureTextEntry' | 'autoComplete' | 'inputMode' | 'autoFocus' | 'onSubmitEditing' | 'onBlur' | 'numberOfLines'
 > {
   readonly label: string;
   readonly value: string;
@@ -38,9 +38,10 @@ export function TextField({ label, value, onChange, echo, hint, error, testID, .
         placeholderTextColor={soft}
         // A figure is typed anew rather than mended; a sentence is mended.
         selectTextOnFocus={input.inputMode !== undefined}
+        multiline={input.numberOfLines !== undefined}
         autoCapitalize="none"
         autoCorrect={false}
-        className={`min-h-[48px] border-b-2 bg-raised px-3 font-figures text-[19px] text-ink ${error ? 'border-danger' : 'border-line'}`}
+        className={`min-h-[48px] border-b-2 bg-raised px-3 py-2 font-figures text-[19px] text-ink ${error ? 'border-danger' : 'border-line'}`}
         style={{ fontVariant: ['tabular-nums'] }}
       />
       {below ? (

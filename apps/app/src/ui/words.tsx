@@ -19,6 +19,7 @@ const TONES = {
   intake: 'text-intake',
   exhaust: 'text-exhaust',
   danger: 'text-danger',
+  onPaper: 'text-onPaper',
 } as const;
 
 export type Tone = keyof typeof TONES;

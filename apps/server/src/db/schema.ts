@@ -5,6 +5,7 @@ import {
   customType,
   datetime,
   decimal,
+  double,
   index,
   int,
   json,
@@ -14,6 +15,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
+import { LOGO_KINDS } from '@yosoku/core/paper/letterhead';
 import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Entry } from '@yosoku/core/record/entry';
@@ -220,6 +222,20 @@ export const photo = mysqlTable(
   },
   (table) => [primaryKey({ columns: [table.buildId, table.picture] })],
 );
+
+/** The head of a shop’s sheets, beside its name. */
+export const letterhead = mysqlTable('letterhead', {
+  shopId: uuid('shop_id')
+    .primaryKey()
+    .references(() => shop.id),
+  /** Lines under the name. */
+  lines: varchar('lines', { length: 400 }).notNull(),
+  logoKind: mysqlEnum('logo_kind', LOGO_KINDS),
+  /** Written anew by us, see `letterhead/read-logo.ts`; null without one. */
+  logo: mediumblob('logo'),
+  logoWidth: double('logo_width'),
+  logoHeight: double('logo_height'),
+});
 
 /** A screen of the shop that shows one build to whoever stands there. Its link opens nothing else; only the hash of its token is kept. */
 export const board = mysqlTable(

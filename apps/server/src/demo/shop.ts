@@ -4,6 +4,7 @@ import type { Db } from '../db/database';
 import { hardware, shop } from '../db/schema';
 import { addBuilder } from '../sign-in/accounts';
 import { alderCreekFour, gannetTwin, kestrelPointSix, oldTarnEight, quarryHillFour } from './builds';
+import { setDemoLetterhead } from './letterhead';
 import { sorrelCrossEight } from './lash-build';
 import { larkMillEight } from './signed-build';
 import { SHELF, fitSlottedPulleys } from './shelf';
@@ -27,6 +28,7 @@ export async function loadDemoShop(db: Db, now: Date): Promise<void> {
     startedAt: new Date(now.getTime() - daysAgo * DAY_MS),
   });
   await db.insert(hardware).values(SHELF.map((piece) => ({ ...piece, shopId, changedAt: now })));
+  await setDemoLetterhead(db, shopId);
   const logbooks = [
     larkMillEight(pen(mara, 20)),
     quarryHillFour(pen(tobin, 12)),

@@ -9,6 +9,7 @@ const PATIENCE_MS: Readonly<Record<keyof Tasks, number>> = {
   sheet: 45_000,
   paper: 45_000,
   board: 20_000,
+  logo: 15_000,
   summary: 60_000,
   takeIn: 50_000,
 };
@@ -16,11 +17,13 @@ const MOST_WAITING = 200;
 /** What one task may hold, MB: a build of the most points that are worked through takes a third of it. */
 const MOST_MEMORY_MB = 1024;
 
-const tooLong = (): Problem =>
+const tooLong = (task: keyof Tasks): Problem =>
   new Problem(
     422,
     'Too much',
-    'This build holds so much that it could not be worked through in time. Its readings are kept. Export it, and make a build of each part.',
+    task === 'logo'
+      ? 'This logo could not be drawn in time. Make it simpler, or send it as PNG.'
+      : 'This build holds so much that it could not be worked through in time. Its readings are kept. Export it, and make a build of each part.',
   );
 
 /** Trouble of the moment in a task: the database was away, or busy. */
@@ -58,7 +61,7 @@ export function makeDeriver(workerFile: string, databaseUrl: string, processes =
     try {
       settled = (await working) as Settled;
     } catch (error) {
-      if (error instanceof PoolPromise.CancellationError) throw tooLong();
+      if (error instanceof PoolPromise.CancellationError) throw tooLong(task);
       throw error;
     } finally {
       clearTimeout(patience);

@@ -11,6 +11,9 @@ import { type TakenIn, takeIn } from '../builds/take-in';
 import type { Db } from '../db/database';
 import { type Printing, printSheet } from '../documents/build-sheet';
 import { printedPhotos } from '../documents/photo-pages';
+import { readLogo, type Logo } from '../letterhead/read-logo';
+import { readLetterhead } from '../letterhead/store';
+import { tryLogo } from '../documents/letterhead-part';
 import { codeOf } from '../documents/code-of';
 import { drawSheets } from '../documents/draw-sheets';
 import { printPistonSheet } from '../documents/piston-sheet';
@@ -46,15 +49,18 @@ export const makeTasks = (db: Db) => ({
   /** The sheet of a build as PDF, and the build's name; with angles the one for the piston maker. */
   sheet: async ({
     buildId,
-    printing,
+    shopId,
+    printing: asked,
     angles,
   }: {
     readonly buildId: string;
-    readonly printing: Printing;
+    readonly shopId: string;
+    readonly printing: Omit<Printing, 'letterhead'>;
     readonly angles?: readonly number[];
   }): Promise<WithBytes & { readonly name: string }> => {
     const report = derive([...(await readWhole(db, buildId))]);
     if (!report) throw new Problem(422, 'Nothing to print', 'This logbook does not say what engine it is.');
+    const printing = { ...asked, letterhead: await readLetterhead(db, shopId) };
     const pictures = printedPhotos(report).map(({ picture }) => picture);
     const pdf = await (angles
       ? printPistonSheet(report, printing, angles)
@@ -80,6 +86,15 @@ export const makeTasks = (db: Db) => ({
     const { name, sheets } = made.printed;
     const pdf = await drawSheets(sheets, { title: report?.build.name ?? name, author: shopName });
     return { name: report === null ? name : `${name} ${report.build.name}`, bytes: new Uint8Array(pdf) };
+  },
+
+  /** A logo that somebody sent, checked, written anew and tried on paper. Throws a problem where it is none. */
+  logo: async ({ file }: { readonly file: Uint8Array }): Promise<Logo> => {
+    const read = readLogo(file);
+    if (!read.ok) throw new Problem(422, 'No such logo', read.message);
+    if (!(await tryLogo(read.logo)))
+      throw new Problem(422, 'No such logo', 'This drawing could not be printed. Make it simpler, or send it as PNG.');
+    return read.logo;
   },
 
   /** What a screen across the shop shows of a build. */

@@ -3,12 +3,14 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
+import { PNG } from 'pngjs';
 import type { Entry } from '@yosoku/core/record/entry';
 import { derive } from '@yosoku/core/report/report';
 import { gannetTwin, oldTarnEight } from '../demo/builds';
 import { sorrelCrossEight } from '../demo/lash-build';
 import { larkMillEight } from '../demo/signed-build';
 import type { Pen } from '../demo/demo-logbook';
+import type { Letterhead } from '../letterhead/store';
 import { printSheet } from './build-sheet';
 import { printPistonSheet } from './piston-sheet';
 
@@ -22,12 +24,25 @@ afterAll(() => rmSync(folder, { recursive: true }));
 async function print(
   entries: readonly Entry[],
   paper: 'a4' | 'letter',
-  angles: readonly number[] | null = null,
-  reader: 'shop' | 'customer' = 'shop',
+  {
+    angles,
+    reader = 'shop',
+    letterhead = { lines: [], logo: null },
+  }: {
+    readonly angles?: readonly number[];
+    readonly reader?: 'shop' | 'customer';
+    readonly letterhead?: Letterhead;
+  } = {},
 ) {
   const report = derive(entries);
   if (!report) throw new Error('the logbook says what engine it is');
-  const printing = { shopName: 'Test & Söhne', paper, reader, printedAt: new Date('2026-03-14T10:00:00Z') } as const;
+  const printing = {
+    shopName: 'Test & Söhne',
+    letterhead,
+    paper,
+    reader,
+    printedAt: new Date('2026-03-14T10:00:00Z'),
+  } as const;
   const pdf = await (angles ? printPistonSheet(report, printing, angles) : printSheet(report, printing));
   const file = path.join(folder, 'sheet.pdf');
   writeFileSync(file, pdf);
@@ -42,6 +57,7 @@ async function print(
     info: run('pdfinfo', file),
     boxes: run('pdftotext', '-bbox', file, '-'),
     fonts: run('pdffonts', file),
+    images: run('pdfimages', '-list', file),
   };
 }
 
@@ -79,12 +95,26 @@ test('the valve train of an eight: what to order, the lash of every valve, what 
 
 test('the customer’s has the results, and nothing that is the shop’s own', async () => {
   const entries = logbook(larkMillEight);
-  const [own, theirs] = [await print(entries, 'a4'), await print(entries, 'a4', null, 'customer')];
+  const [own, theirs] = [await print(entries, 'a4'), await print(entries, 'a4', { reader: 'customer' })];
   for (const words of [own.report.verdict.headline, 'TDC proved', 'Valve to piston', 'Mara Quill'])
     expect(theirs.text).toContain(words);
   expect(own.text).toContain('entries');
   expect(own.text).toContain('69½° after');
   for (const words of ['69½° after', 'entries', 'left out']) expect(theirs.text).not.toContain(words);
+});
+
+test('with a letterhead: its lines over the name of the build, its logo beside them, on either kind of sheet; the fullest build has four pages', async () => {
+  const picture = new PNG({ width: 40, height: 20 });
+  const bytes = new Uint8Array(PNG.sync.write(picture));
+  const lines = ['Fennel Yard 3, Lower Sallow', 'bench@fennelyard.example'];
+  const letterhead: Letterhead = { lines, logo: { kind: 'png', bytes, width: 40, height: 20 } };
+  const head = /Test & Söhne\s+Fennel Yard 3, Lower Sallow\s+bench@fennelyard\.example[^]*?Sorrel Cross eight/;
+  for (const more of [{}, { reader: 'customer' as const }, { angles: [-10, 0, 10] }]) {
+    const { text, images, info } = await print(logbook(sorrelCrossEight), 'a4', { letterhead, ...more });
+    expect(text).toMatch(head);
+    expect(images).toMatch(/image\s+40\s+20/);
+    expect(pages(info)).toBeLessThanOrEqual(4);
+  }
 });
 
 test('on Letter, and without a card, a verdict or a signature', async () => {
@@ -130,7 +160,7 @@ test('a thousand readings still make two pages; the rest is said to be elsewhere
 });
 
 test('for the piston maker: one page with every angle, and where each lift comes from', async () => {
-  const { text, info } = await print(logbook(larkMillEight), 'letter', [-20, -15, -10, 0, 10, 15, 20]);
+  const { text, info } = await print(logbook(larkMillEight), 'letter', { angles: [-20, -15, -10, 0, 10, 15, 20] });
   expect(pages(info)).toBe(1);
   for (const words of ['Lark Mill eight', '20° before', 'TDC', '15° after', 'Intake: from', 'rocker ratio'])
     expect(text).toContain(words);

@@ -5,6 +5,8 @@ import { computedDegrees } from '@yosoku/core/units/degrees';
 import { MM_PER_INCH, formatLength } from '@yosoku/core/units/length';
 import { day } from './day';
 import { photoPages } from './photo-pages';
+import type { Letterhead } from '../letterhead/store';
+import { letterheadPart } from './letterhead-part';
 import { heading, lines } from './sheet-parts';
 import { acceptedPart, sentByOthersPart, valveTrainPart } from './train-part';
 import { INK, RULE, SOFT, toPdf } from './to-pdf';
@@ -12,6 +14,7 @@ import { wheelSvg } from './wheel-svg';
 
 export interface Printing {
   readonly shopName: string;
+  readonly letterhead: Letterhead;
   readonly paper: 'a4' | 'letter';
   readonly printedAt: Date;
   /** The customer’s has the results; single readings, what was left out and who sent what are the shop’s own. */
@@ -23,7 +26,7 @@ const MOST_ROWS = 64;
 const POINTS_PER_MM = 72 / MM_PER_INCH;
 
 /**
- * The build sheet as a PDF of one page or two, and its photos on pages of their own: real text, the wheel as lines.
+ * The build sheet as a PDF of one page to four, and its photos on pages of their own: real text, the wheel as lines.
  * @param pictures of its photos, by fingerprint, as far as they are here.
  */
 export const printSheet = (
@@ -34,7 +37,7 @@ export const printSheet = (
 
 function layOut(
   report: Report,
-  { shopName, paper, printedAt, reader = 'shop' }: Printing,
+  { shopName, letterhead, paper, printedAt, reader = 'shop' }: Printing,
   pictures: ReadonlyMap<string, Uint8Array>,
 ): TDocumentDefinitions {
   const { build, verdict, sign } = report;
@@ -62,14 +65,10 @@ function layOut(
       ],
     }),
     content: [
+      ...letterheadPart(shopName, letterhead),
       {
         columns: [
-          {
-            text: [
-              { text: `${shopName}\n`, style: 'soft' },
-              { text: build.name, style: 'title' },
-            ],
-          },
+          { text: build.name, style: 'title' },
           {
             width: 150,
             text: `Build sheet\n${sign.signed ? `signed ${day(sign.signed.at)}` : 'not signed'}`,
@@ -187,41 +186,31 @@ function trials(report: Report, isShops: boolean): Content[] {
     room = Math.max(0, room - results.length - kept.length);
     return { title: section.title, kept, results, left: readings.length - kept.length };
   });
-  return shown.reverse().flatMap(({ title, kept, results, left }): Content[] => [
-    heading(title),
-    {
-      columnGap: 16,
-      columns: [
-        {
-          width: '*',
-          stack: [
-            ...(kept.length > 0
-              ? [
-                  lines(
-                    kept.map(
-                      ({ label, value, standing }) =>
-                        [standing === 'aside' ? `${label} (left out)` : label, value] as const,
-                    ),
-                  ),
-                ]
-              : []),
-            ...(left > 0 ? [{ text: `${left} earlier readings are in the file and the CSV.`, style: 'soft' }] : []),
-          ],
-        },
-        {
-          width: '*',
-          stack: results.map(({ label, value, note }) => ({
-            margin: [0, 0, 0, 2] as [number, number, number, number],
-            text: [
-              { text: value === '' ? label : `${label}: `, bold: true },
-              { text: value, style: 'figure' },
-              { text: note === null ? '' : ` ${note}`, style: 'soft' },
-            ],
-          })),
-        },
+  return shown.reverse().flatMap(({ title, kept, results, left }): Content[] => {
+    const read: Content[] = [
+      ...(kept.length > 0
+        ? [
+            lines(
+              kept.map(
+                ({ label, value, standing }) => [standing === 'aside' ? `${label} (left out)` : label, value] as const,
+              ),
+            ),
+          ]
+        : []),
+      ...(left > 0 ? [{ text: `${left} earlier readings are in the file and the CSV.`, style: 'soft' }] : []),
+    ];
+    const found = results.map(({ label, value, note }): Content => ({
+      margin: [0, 0, 0, 2],
+      text: [
+        { text: value === '' ? label : `${label}: `, bold: true },
+        { text: value, style: 'figure' },
+        { text: note === null ? '' : ` ${note}`, style: 'soft' },
       ],
-    },
-  ]);
+    }));
+    // Where no readings stand beside them, as on the customer’s, results have the whole width.
+    const columns = [read, found].filter((stack) => stack.length > 0);
+    return [heading(title), { columnGap: 16, columns: columns.map((stack) => ({ width: '*', stack })) }];
+  });
 }
 
 function clearances({ clearance }: Report): Content[] {

@@ -3,6 +3,7 @@ import type { Report } from '@yosoku/core/report/report';
 import { type PistonLift, type PistonRow, angleWords, pistonTable, sourcesOf } from '@yosoku/core/report/piston-table';
 import { formatComputedLength, formatLength } from '@yosoku/core/units/length';
 import type { Printing } from './build-sheet';
+import { letterheadPart } from './letterhead-part';
 import { HAIRLINES } from './sheet-parts';
 import { day } from './day';
 import { INK, SOFT, toPdf } from './to-pdf';
@@ -15,7 +16,7 @@ const COLUMNS = ['Crank', 'Piston below the top', 'Intake lobe', 'Intake valve',
 
 function layOut(
   report: Report,
-  { shopName, paper, printedAt }: Printing,
+  { shopName, letterhead, paper, printedAt }: Printing,
   rows: readonly PistonRow[],
 ): TDocumentDefinitions {
   const { build, card } = report;
@@ -30,8 +31,9 @@ function layOut(
     pageMargins: [48, 48, 48, 48],
     info: { title: `For the piston maker: ${build.name}`, author: shopName, creator: 'Yosoku' },
     defaultStyle: { font: 'Words', fontSize: 11, color: INK },
+    styles: { soft: { color: SOFT } },
     content: [
-      { text: shopName, color: SOFT },
+      ...letterheadPart(shopName, letterhead),
       { text: build.name, fontSize: 20, bold: true },
       {
         text: 'For the piston maker: piston and valves about the TDC between exhaust and intake',

@@ -29,7 +29,8 @@ import {
 } from './accounts';
 import type { Attempt, Attempts } from './attempts';
 import { passwordTrouble } from './password-rules';
-import type { Account, Sessions, SignedIn } from './session';
+import { ownerOnly } from './owner-only';
+import type { Sessions, SignedIn } from './session';
 
 const rulesSchema = z
   .strictObject({
@@ -83,10 +84,6 @@ export function signInRoutes({ db, sessions, attempts, callerOf, log }: SignInPa
 
   // Judging a password costs some milliseconds, and anybody may ask.
   const slowly = new RateLimiterMemory({ points: MOST_JUDGED, duration: JUDGED_WITHIN_S });
-  const ownerOnly = ({ role }: Account, what: string): void => {
-    if (role !== 'owner') throw new Problem(403, 'Owner only', `Only the owner of the shop ${what}.`);
-  };
-
   return new Hono<SignedIn>()
     .get('/setup', async (c) => c.json({ needed: !(await hasShop(db)) }))
     .post('/setup', checkedJson(newShopSchema), async (c) => {

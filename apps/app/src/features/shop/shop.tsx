@@ -16,6 +16,7 @@ import { Page } from '@/ui/page';
 import { BenchBoxes } from './bench-boxes';
 import { Boards } from './boards';
 import { Builders } from './builders';
+import { Letterhead } from './letterhead';
 import { OwnAccess } from './own-access';
 import { ReadRule, ZeroRule } from './shop-rules';
 
@@ -66,6 +67,7 @@ export function Shop() {
       <Builders />
       <ZeroRule />
       <ReadRule />
+      <Letterhead />
       <BenchBoxes />
       <Boards />
       {waiting + photos > 0 ? (

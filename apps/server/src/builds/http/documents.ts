@@ -46,7 +46,7 @@ export const documentRoutes = (db: Db, sessions: Sessions, deriver: Deriver) =>
       await requireBuild(db, shopId, id);
       const { paper = 'a4', reader = 'shop' } = c.req.valid('query');
       const printing = { shopName, paper, reader, printedAt: new Date() } as const;
-      const { name, bytes } = await deriver.run('sheet', { buildId: id, printing });
+      const { name, bytes } = await deriver.run('sheet', { buildId: id, shopId, printing });
       return asPdf(c, bytes, 'build-sheet', name);
     })
     .get('/builds/:id/pistons.pdf', sessions.required, checkedQuery(pistonSchema), async (c) => {
@@ -55,7 +55,7 @@ export const documentRoutes = (db: Db, sessions: Sessions, deriver: Deriver) =>
       await requireBuild(db, shopId, id);
       const { paper = 'a4', angles } = c.req.valid('query');
       const printing = { shopName, paper, printedAt: new Date() };
-      const { name, bytes } = await deriver.run('sheet', { buildId: id, printing, angles });
+      const { name, bytes } = await deriver.run('sheet', { buildId: id, shopId, printing, angles });
       return asPdf(c, bytes, 'pistons', name);
     })
     .get('/builds/:id/paper.pdf', sessions.required, checkedQuery(paperWish), async (c) => {
