@@ -56,6 +56,21 @@ test('a named place is led from its own angle; names that would be written over 
   expect(begins.some((angle) => Math.abs(angle - 2) < 1e-6)).toBe(true);
 });
 
+test('names either side of BDC stand apart too, in their order', () => {
+  const places: NamedPlace[] = [
+    { at: 179, name: 'IVC', tone: 'intake' },
+    { at: 180, name: 'TDC 4', tone: 'ink' },
+    { at: 181.4, name: 'EVO', tone: 'exhaust' },
+  ];
+  const named = words(wheelDrawing({ ...WHEEL, places })).filter(({ text }) => /^(TDC \d|[IE]V)/.test(text));
+  const angles = new Map(named.map((each) => [each.text, angleOf(each)]));
+  const [ivc = NaN, tdc = NaN, evo = NaN] = ['IVC', 'TDC 4', 'EVO'].map((name) => angles.get(name));
+  // Turned clockwise, what comes later stands further back.
+  expect(ivc - tdc).toBeGreaterThan(2);
+  expect(tdc - evo).toBeGreaterThan(2);
+  expect(ivc - evo).toBeLessThan(12);
+});
+
 test('hole, bolts and the arrow: crosses where they are pierced, the head of the arrow the way it runs', () => {
   const circles = (marks: readonly Mark[]) => marks.flatMap((mark) => (mark.kind === 'circle' ? [mark] : []));
   const drawn = wheelDrawing(WHEEL);

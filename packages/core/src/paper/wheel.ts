@@ -2,7 +2,7 @@ import { topOnWheel } from '../crank/firing';
 import { faceNumbers, runningSign } from '../crank/ring-face';
 import type { Rotation } from '../crank/rotation';
 import type { WheelRing } from '../crank/wheel';
-import { wrap180, wrap360 } from '../units/angle';
+import { wrap360 } from '../units/angle';
 import { type Mark, cross, line, onCircle } from './drawing';
 
 /** A place that is named on the wheel: ring position, crank degrees. */
@@ -130,17 +130,26 @@ function placesMarks(places: readonly NamedPlace[], radius: number, place: (at: 
 const SAME = 0.5;
 const PUSHES = 80;
 
+/** Where the widest empty part of the wheel ends: from there on round, nothing has neighbours behind it. Crank degrees. */
+function afterWidestGap(places: readonly NamedPlace[]): number {
+  const round = places.map(({ at }) => wrap360(at)).sort((a, b) => a - b);
+  const gaps = round.map((at, i) => ({ at, gap: wrap360(at - (round.at(i - 1) ?? at)) }));
+  return gaps.reduce((widest, each) => (each.gap > widest.gap ? each : widest), { at: 0, gap: 0 }).at;
+}
+
 /** Alike places under one name; names that would be written over one another pushed apart. Crank degrees. */
 function apart(places: readonly NamedPlace[], wide: number): (NamedPlace & { readonly stands: number })[] {
+  const first = afterWidestGap(places);
+  const round = ({ at }: NamedPlace): number => wrap360(at - first);
   const kept: NamedPlace[] = [];
-  for (const place of [...places].sort((a, b) => wrap180(a.at) - wrap180(b.at))) {
+  for (const place of [...places].sort((a, b) => round(a) - round(b))) {
     const last = kept.at(-1);
-    if (last && wrap180(place.at) - wrap180(last.at) < SAME) {
+    if (last && round(place) - round(last) < SAME) {
       const tone = last.tone === place.tone ? last.tone : 'ink';
       kept[kept.length - 1] = { ...last, name: `${last.name}, ${place.name}`, tone };
     } else kept.push(place);
   }
-  const stands = kept.map(({ at }): number => wrap180(at));
+  const stands = kept.map(round);
   for (let push = 0; push < PUSHES; push += 1)
     for (let i = 1; i < stands.length; i += 1) {
       const [before, after] = [stands[i - 1] ?? 0, stands[i] ?? 0];
@@ -149,7 +158,7 @@ function apart(places: readonly NamedPlace[], wide: number): (NamedPlace & { rea
       stands[i - 1] = before - missing / 2;
       stands[i] = after + missing / 2;
     }
-  return kept.map((place, i) => ({ ...place, stands: stands[i] ?? place.at }));
+  return kept.map((place, i) => ({ ...place, stands: first + (stands[i] ?? 0) }));
 }
 
 function hubMarks(hole: number, bolts: PaperWheel['bolts'], radius: number, sign: 1 | -1): Mark[] {
