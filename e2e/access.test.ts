@@ -1,7 +1,7 @@
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
 
-jest.setTimeout(180_000);
+jest.setTimeout(300_000);
 
 let server: AppServer;
 let browser: Browser;
@@ -27,9 +27,9 @@ test('phone: the owner gives a builder a code; he chooses a password by it, is t
   await browser.fill('code-signInName', 'tobin');
   await browser.fill('code-code', code.toLowerCase());
   await browser.fill('code-password', 'password123');
-  await browser.driver.wait(
+  await waitFor(
+    browser,
     async () => /commonest passwords/.test(await (await browser.find('[role=main]')).getText()),
-    20_000,
     'the meter never said why',
   );
   await browser.fill('code-password', SECOND);
@@ -54,9 +54,9 @@ test('wide: sessions elsewhere are ended; signing out asks what becomes of what 
   await browser.visit('/shop');
   await browser.press('more-sessions');
   await browser.press('end-others');
-  await browser.driver.wait(
+  await waitFor(
+    browser,
     async () => (await browser.driver.findElements({ css: '[data-testid="end-session"]' })).length === 0,
-    20_000,
     'the other sessions were never ended',
   );
   await other.visit('/');

@@ -1,10 +1,10 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, openBrowser, signIn, waitFor } from './browser';
 import { answer, goTo } from './places';
 import { tapReading } from './proved-build';
 
-jest.setTimeout(240_000);
+jest.setTimeout(300_000);
 
 /** Ways of the bench that few engines need and every builder meets: a rim and a dropped valve, two sets of numbers, phasers, every lobe. */
 let server: AppServer;
@@ -206,8 +206,9 @@ test('phone: a build like an earlier one; its card by two letters; where piston 
   await goTo(browser, 'card');
   await browser.fill('card-name', 'lark');
   await browser.press('card-offer');
-  await browser.driver.wait(
+  await waitFor(
+    browser,
     async () => (await (await browser.find('[data-testid="card-centreline"]')).getAttribute('value')) === '108',
-    20_000,
+    'the card never took what was offered',
   );
 });

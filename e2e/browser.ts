@@ -10,7 +10,10 @@ export const PHONE = { width: 390, height: 844, mobile: true } as const;
 export const WIDE = { width: 1280, height: 800, mobile: false } as const;
 export type Viewport = typeof PHONE | typeof WIDE;
 
-const WAIT_MS = 20_000;
+/**
+ * Longer nothing is waited for that never comes, ms. What does come is seen at once: under a load it costs no more than it takes.
+ */
+const PATIENCE_MS = 60_000;
 const FLAGS = [
   '--headless=new',
   '--no-sandbox',
@@ -95,14 +98,14 @@ export async function openBrowser(
           if (await element.isDisplayed().catch(() => false)) return element;
         return null;
       },
-      WAIT_MS,
+      PATIENCE_MS,
       `nothing on the screen matches ${css}`,
     ) as Promise<WebElement>;
   /** Screens redraw under the hand; a press that meets an element which has just gone is made again. */
   const click = async (locate: () => Promise<WebElement>): Promise<void> => {
     for (let tries = 0; ; tries += 1) {
+      const element = await locate();
       try {
-        const element = await locate();
         await driver.executeScript('arguments[0].scrollIntoView({block:"nearest"})', element);
         await element.click();
         return;
@@ -124,7 +127,7 @@ export async function openBrowser(
             .catch(() => '');
           return typeof wanted === 'string' ? seen.includes(wanted) : wanted.test(seen);
         },
-        WAIT_MS,
+        PATIENCE_MS,
         `“${selector}” never said ${wanted}`,
       )
       .catch((error: Error) => {
@@ -148,7 +151,7 @@ export async function openBrowser(
                 if (await element.isDisplayed().catch(() => false)) return element;
               return null;
             },
-            WAIT_MS,
+            PATIENCE_MS,
             `nothing to press says “${label}”`,
           ) as Promise<WebElement>,
       ),
@@ -172,6 +175,13 @@ export async function openBrowser(
   };
 }
 
+/** Waits until something holds, looked at again and again; says what never came otherwise. */
+export const waitFor = async (
+  { driver }: Pick<Browser, 'driver'>,
+  holds: () => Promise<boolean> | boolean,
+  never: string,
+): Promise<void> => void (await driver.wait(holds, PATIENCE_MS, never));
+
 export async function signIn(browser: Browser, signInName: string, password: string): Promise<void> {
   await browser.visit('/sign-in');
   await browser.fill('sign-in-name', signInName);
@@ -181,17 +191,17 @@ export async function signIn(browser: Browser, signInName: string, password: str
 }
 
 /** Waits until the service worker has the app: from now on it starts without the server. */
-export const appIsKept = ({ driver }: Browser): Promise<unknown> =>
-  driver.wait(
-    () => driver.executeScript<boolean>('return navigator.serviceWorker.controller !== null'),
-    WAIT_MS,
+export const appIsKept = (browser: Browser): Promise<void> =>
+  waitFor(
+    browser,
+    () => browser.driver.executeScript<boolean>('return navigator.serviceWorker.controller !== null'),
     'the service worker never took over',
   );
 
 /** Waits until this device has kept a part of the app's memory in a state that fits: what a reload would find. */
-export async function deviceKeeps({ driver }: Browser, part: string, fits: (kept: unknown) => boolean): Promise<void> {
+export async function deviceKeeps(browser: Browser, part: string, fits: (kept: unknown) => boolean): Promise<void> {
   const read = () =>
-    driver.executeAsyncScript<string | null>(
+    browser.driver.executeAsyncScript<string | null>(
       `const done = arguments[arguments.length - 1];
        indexedDB.open('keyval-store').onsuccess = ({ target }) => {
          target.result.transaction('keyval').objectStore('keyval').get('yosoku-' + arguments[0]).onsuccess =
@@ -199,12 +209,12 @@ export async function deviceKeeps({ driver }: Browser, part: string, fits: (kept
        };`,
       part,
     );
-  await driver.wait(
+  await waitFor(
+    browser,
     async () => {
       const kept = await read();
       return kept !== null && fits(JSON.parse(kept));
     },
-    WAIT_MS,
     `the device never kept its ${part}`,
   );
 }

@@ -4,7 +4,7 @@ import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from '.
 import { goTo as toPlace, openBuild } from './places';
 import { provedBuild, tapReading } from './proved-build';
 
-jest.setTimeout(240_000);
+jest.setTimeout(300_000);
 
 let server: AppServer;
 let browser: Browser;

@@ -6,7 +6,17 @@ import { PNG } from 'pngjs';
 import jsQR from 'jsqr';
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, appIsKept, axeViolations, deviceKeeps, openBrowser, signIn } from './browser';
+import {
+  type Browser,
+  PHONE,
+  WIDE,
+  appIsKept,
+  axeViolations,
+  deviceKeeps,
+  openBrowser,
+  signIn,
+  waitFor,
+} from './browser';
 import { goTo } from './places';
 
 jest.setTimeout(300_000);
@@ -171,12 +181,13 @@ test('a new version waits for the end of a round, keeps what was typed, and leav
   await phone.driver.executeAsyncScript(
     `navigator.serviceWorker.getRegistration().then((found) => found.update()).then(() => arguments[0]())`,
   );
-  await phone.driver.wait(
+  await waitFor(
+    phone,
     () =>
       phone.driver.executeAsyncScript<boolean>(
         `navigator.serviceWorker.getRegistration().then((found) => arguments[0](found.waiting !== null))`,
       ),
-    20_000,
+    'the next version never stood ready',
   );
   // Hands are on the engine: nothing is offered.
   expect(await phone.driver.findElements({ css: '[data-testid="new-version"]' })).toEqual([]);
@@ -184,7 +195,7 @@ test('a new version waits for the end of a round, keeps what was typed, and leav
   await phone.seeText('new-version', /A new version is here/);
   await inPage(phone, 'void (window.before = true)');
   await phone.press('take-version');
-  await phone.driver.wait(() => inPage<boolean>(phone, 'window.before !== true'), 20_000);
+  await waitFor(phone, () => inPage<boolean>(phone, 'window.before !== true'), 'the new version was never taken');
   // While the router starts, the address is not yet that of the page.
   await phone.visit(station);
   await phone.seeText('degree-wheel', /69/);

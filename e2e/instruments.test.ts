@@ -5,7 +5,7 @@ import { lobeAt } from '@yosoku/core/cam/lobe';
 import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
 import { makeRandom } from '@yosoku/core/statistics/random';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
 import { goTo } from './places';
 import { provedBuild } from './proved-build';
 
@@ -99,14 +99,13 @@ const recorded = (): Promise<readonly Recorded[]> =>
 const strip = async (): Promise<string> => browser.text('instrument-strip').catch(() => '');
 /** Does something until the strip says so. The instrument may refuse until what comes over the line is up to date: it says so, and is asked again. */
 async function until(act: () => Promise<unknown>, words: RegExp): Promise<void> {
-  await browser.driver.wait(
+  await waitFor(
+    browser,
     async () => {
       await act();
       return words.test(await strip());
     },
-    60_000,
     `the strip never said ${words}`,
-    200,
   );
 }
 const takeAndHear = (words: RegExp): Promise<void> => until(() => browser.keys('i'), words);
@@ -115,20 +114,19 @@ const SHOWS_ZERO = /(^|\s)−?0\.00\d (in|mm)/;
 const zeroHere = (): Promise<void> => until(() => browser.keys('o'), SHOWS_ZERO);
 
 /** Presses the key, and once more only after it was refused. The instrument may refuse until what comes over the line is up to date. */
-async function takeOne(): Promise<void> {
+async function takeOne(press: () => Promise<void> = () => browser.keys('i')): Promise<void> {
   const before = (await recorded()).length;
   const isKept = async (): Promise<boolean> => (await recorded()).length > before;
   const isRefused = async (): Promise<boolean> =>
     (await browser.driver.findElements({ css: '[data-testid="instrument-trouble"]' })).length > 0;
-  await browser.driver.wait(
+  await waitFor(
+    browser,
     async () => {
-      await browser.keys('i');
-      await browser.driver.wait(async () => (await isKept()) || (await isRefused()), 60_000, 'the key did nothing');
+      await press();
+      await waitFor(browser, async () => (await isKept()) || (await isRefused()), 'the key did nothing');
       return isKept();
     },
-    120_000,
     'the instrument refused every time',
-    200,
   );
 }
 
@@ -318,17 +316,7 @@ test('both centrelines and all four events by pedal alone: no touch of the scree
     await browser.driver.sleep(200);
     await browser.keys(key);
   };
-  const takeBy = async (): Promise<void> => {
-    const before = (await recorded()).length;
-    await browser.driver.wait(
-      async () => {
-        await step(PEDAL.take);
-        return (await recorded()).length > before;
-      },
-      60_000,
-      `nothing was taken: ${await strip()}`,
-    );
-  };
+  const takeBy = (): Promise<void> => takeOne(() => step(PEDAL.take));
   const zeroBy = (): Promise<void> => until(() => step(PEDAL.zero), SHOWS_ZERO);
   /** Come to it the way it runs. */
   const comeTo = async (at: number): Promise<void> => {

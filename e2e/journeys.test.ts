@@ -2,7 +2,7 @@ import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
 
-jest.setTimeout(180_000);
+jest.setTimeout(300_000);
 
 const DEMO = ['mara', 'layout-dye-demo'] as const;
 

@@ -8,10 +8,10 @@ import { encode } from 'jpeg-js';
 import { By } from 'selenium-webdriver';
 import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, appIsKept, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, appIsKept, axeViolations, openBrowser, signIn, waitFor } from './browser';
 import { goTo } from './places';
 
-jest.setTimeout(180_000);
+jest.setTimeout(300_000);
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-photos-'));
 let server: AppServer;
@@ -37,21 +37,21 @@ function takenByCamera(): string {
 }
 
 /** The field itself is out of sight. */
-async function choose({ driver }: Browser, testId: string, file: string): Promise<void> {
+async function choose(browser: Browser, testId: string, file: string): Promise<void> {
   const css = By.css(`[data-testid="${testId}"]`);
-  await driver.wait(async () => (await driver.findElements(css)).length > 0, 20_000);
-  await driver.findElement(css).sendKeys(file);
+  await waitFor(browser, async () => (await browser.driver.findElements(css)).length > 0, `there is no ${testId}`);
+  await browser.driver.findElement(css).sendKeys(file);
 }
 
 /** Waits until a picture of so many pixels is drawn. */
-const seesPicture = ({ driver }: Browser, width: number): Promise<boolean> =>
-  driver.wait(
+const seesPicture = (browser: Browser, width: number): Promise<void> =>
+  waitFor(
+    browser,
     () =>
-      driver.executeScript<boolean>(
+      browser.driver.executeScript<boolean>(
         `return [...document.querySelectorAll('[data-testid^="photo-of-"] img')].some((img) => img.naturalWidth === arguments[0])`,
         width,
       ),
-    20_000,
     `no picture of ${width} pixels is shown`,
   );
 
@@ -102,7 +102,7 @@ test('a photo taken without a network is kept, sent when there is one, seen on a
     });
     await bench.press('save-zip');
     const file = path.join(folder, 'photo-twin.yosoku.zip');
-    await bench.driver.wait(() => existsSync(file), 20_000, 'the file was never saved');
+    await waitFor(bench, () => existsSync(file), 'the file was never saved');
     const [[name, picture] = ['', new Uint8Array()]] = Object.entries(unzipSync(readFileSync(file))).filter(([each]) =>
       each.startsWith('photos/'),
     );

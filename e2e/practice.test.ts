@@ -3,9 +3,9 @@ import { PRACTICE_SIX, type Scenario } from '@yosoku/core/practice/scenario';
 import { type Stand, againstStop } from '@yosoku/core/simulation/whole-engine';
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, deviceKeeps, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, deviceKeeps, openBrowser, signIn, waitFor } from './browser';
 
-jest.setTimeout(240_000);
+jest.setTimeout(300_000);
 
 let server: AppServer;
 let browser: Browser;
@@ -38,9 +38,9 @@ const dialReads = async (): Promise<number> => {
 };
 /** Waits until the engine says that it has come to rest, and the words were drawn for where it did. */
 const rest = (): Promise<unknown> =>
-  browser.driver.wait(
+  waitFor(
+    browser,
     async () => (await (await browser.find('[data-testid="practice-engine"]')).getAttribute('aria-busy')) === 'false',
-    60_000,
     'the engine never came to rest',
   );
 
@@ -271,9 +271,9 @@ test('a practice that is left half-way waits where it was, over a reload; a newc
   await browser.seeText('missing', /no such practice on this device/);
   await browser.visit('/practice');
   await browser.press('drop-run');
-  await browser.driver.wait(
+  await waitFor(
+    browser,
     async () => (await browser.driver.findElements({ css: '[data-testid="go-on"]' })).length === 0,
-    20_000,
     'the practice that was dropped still stands there',
   );
 });

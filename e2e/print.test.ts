@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, type Viewport, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, type Viewport, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
 import { answer, goTo, openBuild } from './places';
 
 jest.setTimeout(300_000);
@@ -34,11 +34,7 @@ async function printed(key = 'print-go'): Promise<string> {
      HTMLAnchorElement.prototype.click = function () {};`,
   );
   await browser.press(key);
-  await browser.driver.wait(
-    () => browser.driver.executeScript<boolean>('return window.paper !== null'),
-    60_000,
-    'no PDF',
-  );
+  await waitFor(browser, () => browser.driver.executeScript<boolean>('return window.paper !== null'), 'no PDF');
   const text = await browser.driver.executeAsyncScript<string>(
     `const done = arguments[0];
      const reader = new FileReader();
@@ -94,7 +90,7 @@ test('phone: the owner sets the letterhead; a logo with script in it is refused 
   const logoIs = async () => (await browser.find('[data-testid="letterhead-logo"]')).getAttribute('style');
   const before = await logoIs();
   await send('');
-  await browser.driver.wait(async () => (await logoIs()) !== before, 30_000, 'the logo is still the one before');
+  await waitFor(browser, async () => (await logoIs()) !== before, 'the logo is still the one before');
   await browser.fill('letterhead-words', 'Under the clock\nBracken End');
   // Half typed, and the page is gone: it stands there again.
   await browser.visit('/shop');

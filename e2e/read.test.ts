@@ -6,7 +6,7 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
 import { provedBuild } from './proved-build';
 
-jest.setTimeout(240_000);
+jest.setTimeout(300_000);
 
 let server: AppServer;
 let browser: Browser;

@@ -2,7 +2,7 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
 import { goTo, openBuild } from './places';
 
-jest.setTimeout(180_000);
+jest.setTimeout(300_000);
 
 let server: AppServer;
 let phone: Browser;

@@ -1,10 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
 import { palette } from '../apps/app/src/ui/palette';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, WIDE, openBrowser, signIn } from './browser';
+import { type Browser, WIDE, openBrowser, signIn, waitFor } from './browser';
 import { openBuild } from './places';
 
-jest.setTimeout(180_000);
+jest.setTimeout(300_000);
 
 let server: AppServer;
 let browser: Browser;
@@ -32,9 +32,9 @@ const colours = () =>
 
 /** Asked in the page: a wheel has hundreds of parts, and the driver looks at each. */
 const wheelIsThere = (): Promise<unknown> =>
-  browser.driver.wait(
+  waitFor(
+    browser,
     () => browser.driver.executeScript<boolean>("return document.querySelector('svg circle') !== null"),
-    20_000,
     'the wheel was never drawn',
   );
 

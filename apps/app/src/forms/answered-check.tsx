@@ -4,8 +4,7 @@ import type { CheckName } from '@yosoku/core/prepare/checks';
 import type { SignCheckName } from '@yosoku/core/sign/sign-checks';
 import { cutText } from '@yosoku/core/units/text';
 import { CheckSketch } from '@/pictures/check-sketch';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
@@ -34,13 +33,13 @@ const SKETCH = 56;
 /** Something to be looked at: done, or skipped with a reason that stands on the sheet. */
 export function AnsweredCheck(props: AnsweredCheckProps) {
   const { check, title, why, state, reason, place, testIDs, onAnswer, closed = false, children } = props;
-  const dispatch = useAppDispatch();
-  const typed = useAppSelector((root) => root.drafts[place]?.text);
+  const { draft, change, done } = useDraft<'text'>(place);
+  const typed = draft.text;
   const [asked, setAsked] = useState(false);
   const skipping = typed !== undefined;
   const answer = (result: 'done' | 'skipped', said?: string): void => {
     onAnswer(result, said);
-    dispatch(draftDone(place));
+    done();
     setAsked(false);
   };
   const skip = (): void => {
@@ -64,7 +63,7 @@ export function AnsweredCheck(props: AnsweredCheckProps) {
           testID={testIDs.reason}
           label="Why it is skipped"
           value={typed}
-          onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
+          onChange={(text) => change({ text })}
           error={asked && typed.trim() === '' ? 'Say why: it stands on the sheet.' : undefined}
           onSubmitEditing={skip}
         />
@@ -82,7 +81,7 @@ export function AnsweredCheck(props: AnsweredCheckProps) {
             <QuietButton
               label={skipping ? 'Skip it' : 'Skip'}
               testID={testIDs.skip}
-              onPress={() => (skipping ? skip() : dispatch(drafted({ place, draft: { text: '' } })))}
+              onPress={() => (skipping ? skip() : change({ text: '' }))}
             />
           )}
           {state === 'done' ? null : <QuietButton label="Done" testID={testIDs.done} onPress={() => answer('done')} />}

@@ -3,20 +3,17 @@ import { ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { crankAngleAtDrop } from '@yosoku/core/crank/slider-crank';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatLength, parseLength } from '@yosoku/core/units/length';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { TextField } from '@/ui/text-field';
 import { useStation } from '@/logbook/station';
 
 /** What the indicator shall show on both sides, where the method goes by an indicator. */
 export function useFigure({ build, zero }: Report) {
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/zero-figure`;
-  const kept = useAppSelector((state) => state.drafts[place]?.text);
+  const { draft, change } = useDraft<'text'>(`${build.id}/zero-figure`);
   const { method, step } = zero;
   const figure = method && ZERO_METHODS[method].figure;
   const needed = figure !== null;
-  const text = kept ?? figure?.usual[build.units] ?? '';
+  const text = draft.text ?? figure?.usual[build.units] ?? '';
   const parsed = parseLength(text, { family: 'lift', unit: build.units });
   const { stroke, rod } = build.engine;
   const tooFar = parsed.ok && stroke !== null && parsed.mm >= stroke;
@@ -41,9 +38,7 @@ export function useFigure({ build, zero }: Report) {
     fixed: fixed !== null,
     words: mm === null ? null : formatLength(mm, build.units),
     echo: parsed.ok ? `${parsed.understood}${at ? `, about ${computedDegrees(at.after)} from TDC` : ''}` : undefined,
-    type: (typed: string) => {
-      dispatch(drafted({ place, draft: { text: typed } }));
-    },
+    type: (typed: string) => change({ text: typed }),
   };
 }
 

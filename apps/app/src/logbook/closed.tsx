@@ -3,8 +3,7 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { cutText } from '@yosoku/core/units/text';
 import { type Write, newId } from './use-logbook';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { PrimaryButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
@@ -69,9 +68,8 @@ const LONGEST_REASON = 200;
 
 /** Opens a signed build again, with a reason. */
 export function Reopen({ closed }: { readonly closed: ClosedBuild }) {
-  const dispatch = useAppDispatch();
-  const place = `${closed.buildId}/reopen`;
-  const reason = useAppSelector((state) => state.drafts[place]?.text);
+  const { draft, change, done } = useDraft<'text'>(`${closed.buildId}/reopen`);
+  const reason = draft.text;
   const [asked, setAsked] = useState(false);
   const reopen = (): void => {
     const said = cutText((reason ?? '').trim(), LONGEST_REASON);
@@ -80,7 +78,7 @@ export function Reopen({ closed }: { readonly closed: ClosedBuild }) {
       return;
     }
     closed.write('build.reopened', { signature: closed.signature, reason: said });
-    dispatch(draftDone(place));
+    done();
   };
   return (
     <View className="gap-2 border-t border-hairline pt-2" testID="closed">
@@ -93,7 +91,7 @@ export function Reopen({ closed }: { readonly closed: ClosedBuild }) {
             testID="reopen-reason"
             label="Why it is opened again"
             value={reason}
-            onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
+            onChange={(text) => change({ text })}
             error={asked && reason.trim() === '' ? 'Say why: it stands on the sheet.' : undefined}
             onSubmitEditing={reopen}
           />
@@ -102,7 +100,7 @@ export function Reopen({ closed }: { readonly closed: ClosedBuild }) {
       <PrimaryButton
         testID="reopen"
         label={reason === undefined ? 'Reopen it' : 'Reopen it for this reason'}
-        onPress={() => (reason === undefined ? dispatch(drafted({ place, draft: { text: '' } })) : reopen())}
+        onPress={() => (reason === undefined ? change({ text: '' }) : reopen())}
       />
     </View>
   );

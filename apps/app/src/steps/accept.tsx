@@ -6,8 +6,7 @@ import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { cutText } from '@yosoku/core/units/text';
 import { useStation } from '@/logbook/station';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
@@ -34,10 +33,9 @@ export function acceptablePlace({ trials, verdict }: Report): Acceptable | null 
 /** Leave it as it is, knowingly: with a reason, that then stands in place of the open point. */
 export function Accept({ accept, onDone }: { readonly accept: Acceptable; readonly onDone: () => void }) {
   const { report, write } = useStation();
-  const dispatch = useAppDispatch();
   const view = keyOfAccepted(accept.of);
-  const place = `${report.build.id}/accept/${view ?? 'place'}`;
-  const reason = useAppSelector((state) => state.drafts[place]?.text ?? '');
+  const { draft, change, done } = useDraft<'text'>(`${report.build.id}/accept/${view ?? 'place'}`);
+  const { text: reason = '' } = draft;
   const [asked, setAsked] = useState(false);
   const keep = (): void => {
     const why = cutText(reason.trim(), LONGEST_REASON);
@@ -52,7 +50,7 @@ export function Accept({ accept, onDone }: { readonly accept: Acceptable; readon
       said: cutText(accept.said, LONGEST_SAID),
       reason: why,
     });
-    dispatch(draftDone(place));
+    done();
     onDone();
   };
   return (
@@ -69,7 +67,7 @@ export function Accept({ accept, onDone }: { readonly accept: Acceptable; readon
               : undefined
           }
           value={reason}
-          onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
+          onChange={(text) => change({ text })}
           onSubmitEditing={keep}
           autoFocus
         />

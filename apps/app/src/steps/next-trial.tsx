@@ -3,8 +3,7 @@ import { View } from 'react-native';
 import { cutText } from '@yosoku/core/units/text';
 import { placeHref } from '@/shell/station-line';
 import { leaningOn } from '@/findings/leaning';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
@@ -19,15 +18,14 @@ const LONGEST_NOTE = 200;
 /** The cam was moved: that ends the trial. The zero stands unless the wheel or the pointer was touched. */
 export function NextTrial({ onDone }: NextTrialProps) {
   const { report, write } = useStation();
-  const dispatch = useAppDispatch();
   const router = useRouter();
   const { build, zero, read } = report;
-  const place = `${build.id}/moved`;
-  const note = useAppSelector((state) => state.drafts[place]?.text ?? '');
+  const { draft, change, done } = useDraft<'text'>(`${build.id}/moved`);
+  const { text: note = '' } = draft;
   const begin = (why: 'moved' | 'checked' = 'moved'): void => {
     const said = cutText(note.trim(), LONGEST_NOTE);
     write('trial.begun', { after: read.trial, ...(said ? { note: said } : {}), ...(why === 'checked' ? { why } : {}) });
-    dispatch(draftDone(place));
+    done();
     onDone();
   };
   return (
@@ -38,7 +36,7 @@ export function NextTrial({ onDone }: NextTrialProps) {
           label="What was changed on the drive"
           hint="For the sheet, like “crank gear on its +2 keyway”. May stay empty."
           value={note}
-          onChange={(text) => dispatch(drafted({ place, draft: { text } }))}
+          onChange={(text) => change({ text })}
         />
         <Words>Was the wheel, the pointer or what they are fixed to touched?</Words>
         <View className="flex-row flex-wrap justify-between gap-x-4">

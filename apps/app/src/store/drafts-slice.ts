@@ -11,6 +11,11 @@ const draftsSlice = createSlice({
       ...state,
       [payload.place]: payload.draft,
     }),
+    /** Some fields of it: the others stay as they are. */
+    draftChanged: (state, { payload }: PayloadAction<{ place: string; part: Readonly<Partial<Draft>> }>) => ({
+      ...state,
+      [payload.place]: { ...state[payload.place], ...(payload.part as Draft) },
+    }),
     /** Nothing that was half typed stays on this device. */
     draftsForgotten: () => ({}),
     draftDone: (state, { payload }: PayloadAction<string>) =>
@@ -18,5 +23,5 @@ const draftsSlice = createSlice({
   },
 });
 
-export const { drafted, draftDone, draftsForgotten } = draftsSlice.actions;
+export const { drafted, draftChanged, draftDone, draftsForgotten } = draftsSlice.actions;
 export const draftsReducer = draftsSlice.reducer;

@@ -4,8 +4,7 @@ import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { POCKETS } from '@yosoku/core/clearance/valve-to-piston';
 import { parseLength, typedLength } from '@yosoku/core/units/length';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { TextField } from '@/ui/text-field';
@@ -29,18 +28,15 @@ interface FacingFieldsProps {
 /** How a valve and its piston face each other, and how near they may come. */
 export function FacingFields({ valve }: FacingFieldsProps) {
   const { report, write } = useStation();
-  const dispatch = useAppDispatch();
   const { build, clearance } = report;
   const { units } = build;
   const own = clearance.valves.find((each) => each.valve === valve);
-  const place = `${build.id}/facing/${valve}`;
-  const draft = useAppSelector((state) => state.drafts[place]);
+  const { draft, change, done } = useDraft<'angle' | 'pocket' | 'minimum'>(`${build.id}/facing/${valve}`);
   const text = {
-    angle: draft?.angle ?? (own?.angle == null ? '' : String(own.angle)),
-    pocket: draft?.pocket ?? own?.pocket ?? 'unknown',
-    minimum: draft?.minimum ?? typedLength(own?.minimum ?? 2, units),
+    angle: draft.angle ?? (own?.angle == null ? '' : String(own.angle)),
+    pocket: draft.pocket ?? own?.pocket ?? 'unknown',
+    minimum: draft.minimum ?? typedLength(own?.minimum ?? 2, units),
   };
-  const change = (part: Partial<typeof text>): void => void dispatch(drafted({ place, draft: { ...text, ...part } }));
   const angle = text.angle.trim() === '' ? NaN : Number(text.angle.replace(',', '.'));
   const minimum = parseLength(text.minimum, { family: 'lift', unit: units });
   const angleWrong = text.angle.trim() !== '' && !(angle >= 0 && angle <= STEEPEST);
@@ -55,7 +51,7 @@ export function FacingFields({ valve }: FacingFieldsProps) {
       [valve]: { angle, pocket: pocketOf(text.pocket), minimum: minimum.mm },
       ...(theirs ? { [other]: theirs } : {}),
     });
-    dispatch(draftDone(place));
+    done();
   };
   return (
     <View className="gap-3">

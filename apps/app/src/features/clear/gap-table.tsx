@@ -1,8 +1,7 @@
 import { View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
 import { parseLength } from '@yosoku/core/units/length';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
@@ -21,10 +20,8 @@ const placeWords = (at: number): string => (at === 0 ? 'TDC' : `${Math.abs(at)}Â
 /** Clearances as measured, at as many places as were; one is enough to carry it everywhere. */
 export function GapTable({ valve }: GapTableProps) {
   const { report, write } = useStation();
-  const dispatch = useAppDispatch();
   const { build, read } = report;
-  const place = `${build.id}/gaps/${valve}`;
-  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
+  const { draft, change, done } = useDraft(`${build.id}/gaps/${valve}`);
   const parsed = PLACES.map((at) => {
     const text = draft[String(at)] ?? '';
     const length = text.trim() === '' ? null : parseLength(text, { family: 'lift', unit: build.units });
@@ -49,7 +46,7 @@ export function GapTable({ valve }: GapTableProps) {
       valve,
       gaps: good.flatMap(({ at, length }) => (length?.ok ? [{ at, gap: length.mm }] : [])),
     });
-    dispatch(draftDone(place));
+    done();
   };
   return (
     <View className="gap-2">
@@ -65,7 +62,7 @@ export function GapTable({ valve }: GapTableProps) {
               label={placeWords(at)}
               value={text}
               inputMode="decimal"
-              onChange={(typed) => dispatch(drafted({ place, draft: { ...draft, [String(at)]: typed } }))}
+              onChange={(typed) => change({ [String(at)]: typed })}
               error={trouble}
               echo={length?.ok && !trouble ? length.understood : undefined}
               onSubmitEditing={record}

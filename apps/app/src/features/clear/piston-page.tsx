@@ -16,8 +16,7 @@ import { useStation } from '@/logbook/station';
 import { StationBody } from '@/shell/station-body';
 import { PAPERS, type Paper, openPdf } from '@/sheets/open-pdf';
 import { fileNameOf, saveText } from '@/sheets/save-file';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { api } from '@/sync/api';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
@@ -27,9 +26,8 @@ import { Words } from '@/ui/words';
 export function PistonPage() {
   const { report } = useStation();
   const { id, units, engine } = report.build;
-  const dispatch = useAppDispatch();
-  const place = `${id}/pistons`;
-  const typed = useAppSelector((state) => state.drafts[place]?.angles) ?? USUAL_ANGLES.join(', ').replaceAll('-', '−');
+  const { draft, change } = useDraft<'angles'>(`${id}/pistons`);
+  const typed = draft.angles ?? USUAL_ANGLES.join(', ').replaceAll('-', '−');
   const parsed = parseAngles(typed);
   const rows = parsed.ok ? pistonTable(report, parsed.angles) : [];
   return (
@@ -46,7 +44,7 @@ export function PistonPage() {
           testID="piston-angles"
           label="Crank degrees, before TDC with a minus"
           value={typed}
-          onChange={(angles) => void dispatch(drafted({ place, draft: { angles } }))}
+          onChange={(angles) => change({ angles })}
           error={parsed.ok ? undefined : parsed.message}
         />
         {engine.stroke === null || engine.rod === null ? (

@@ -1,7 +1,6 @@
 import { View } from 'react-native';
 import { formatComputedLength, parseLength } from '@yosoku/core/units/length';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { TextField } from '@/ui/text-field';
@@ -21,17 +20,12 @@ const SIDES = [
 /** The engine's own TDC mark against true TDC: its error, where the new mark goes, and the spacing of a timing tape. */
 export function MarkCheck() {
   const { report, write } = useStation();
-  const dispatch = useAppDispatch();
   const { build, crank } = report;
-  const place = `${build.id}/mark`;
-  const draft = useAppSelector((state) => state.drafts[place]);
-  const part = draft?.part === 'flywheel' ? 'flywheel' : 'balancer';
-  const stands = draft?.stands === 'before' ? 'before' : 'after';
-  const change = (next: Record<string, string>): void => {
-    dispatch(drafted({ place, draft: { ...draft, ...next } }));
-  };
-  const size = readDiameter(draft?.diameter ?? '', build.units);
-  const away = draft?.distance ?? '';
+  const { draft, change } = useDraft<'part' | 'diameter' | 'distance' | 'stands'>(`${build.id}/mark`);
+  const part = draft.part === 'flywheel' ? 'flywheel' : 'balancer';
+  const stands = draft.stands === 'before' ? 'before' : 'after';
+  const size = readDiameter(draft.diameter ?? '', build.units);
+  const away = draft.distance ?? '';
   const distance = parseLength(away, { family: 'dimension', unit: build.units });
   const tooFar = distance.ok && size.round !== null && distance.mm > size.round / 2;
   const trouble =
@@ -75,7 +69,7 @@ export function MarkCheck() {
       <TextField
         testID="mark-diameter"
         label="Diameter of the rim"
-        value={draft?.diameter ?? ''}
+        value={draft.diameter ?? ''}
         onChange={(text) => change({ diameter: text })}
         inputMode="decimal"
         error={size.trouble}

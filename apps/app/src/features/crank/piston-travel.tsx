@@ -15,8 +15,7 @@ import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { MM_PER_INCH, formatComputedLength, formatLength, parseLength } from '@yosoku/core/units/length';
 import { useStationWidth } from '@/shell/use-station-width';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { TextField } from '@/ui/text-field';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
@@ -130,18 +129,13 @@ function TravelChart({
 
 function DropAndDegrees({ crank }: { readonly crank: SliderCrank }) {
   const { report } = useStation();
-  const dispatch = useAppDispatch();
   const { units, id } = report.build;
-  const place = `${id}/travel`;
-  const draft = useAppSelector((state) => state.drafts[place]);
-  const change = (next: Record<string, string>): void => {
-    dispatch(drafted({ place, draft: { ...draft, ...next } }));
-  };
-  const typed = draft?.drop ?? '';
+  const { draft, change } = useDraft<'drop' | 'angle'>(`${id}/travel`);
+  const typed = draft.drop ?? '';
   const drop = parseLength(typed, { family: 'lift', unit: units });
   const at = drop.ok ? crankAngleAtDrop(crank, drop.mm) : null;
-  const angle = Number((draft?.angle ?? '').replace(',', '.'));
-  const angleGiven = (draft?.angle ?? '').trim() !== '';
+  const angle = Number((draft.angle ?? '').replace(',', '.'));
+  const angleGiven = (draft.angle ?? '').trim() !== '';
   const angleGood = angle >= 0 && angle <= 180;
   return (
     <View className="max-w-[640px] flex-row gap-4">
@@ -172,7 +166,7 @@ function DropAndDegrees({ crank }: { readonly crank: SliderCrank }) {
         <TextField
           testID="travel-angle"
           label="Crank degrees from TDC"
-          value={draft?.angle ?? ''}
+          value={draft.angle ?? ''}
           onChange={(text) => change({ angle: text })}
           inputMode="decimal"
           error={angleGiven && !angleGood ? 'Degrees from 0 to 180.' : undefined}

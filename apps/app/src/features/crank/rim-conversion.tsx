@@ -2,8 +2,7 @@ import { View } from 'react-native';
 import { rimDegrees, rimDistance } from '@yosoku/core/crank/rim';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { formatComputedLength, parseLength } from '@yosoku/core/units/length';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { readDiameter } from './rim-size';
@@ -12,17 +11,12 @@ import { useStation } from '@/logbook/station';
 /** Events that a card gives as a distance on the flywheel's rim, and back. */
 export function RimConversion() {
   const { report } = useStation();
-  const dispatch = useAppDispatch();
   const { build } = report;
-  const place = `${build.id}/rim-conversion`;
-  const draft = useAppSelector((state) => state.drafts[place]);
-  const change = (next: Record<string, string>): void => {
-    dispatch(drafted({ place, draft: { ...draft, ...next } }));
-  };
-  const size = readDiameter(draft?.diameter ?? '', build.units);
-  const along = parseLength(draft?.along ?? '', { family: 'dimension', unit: build.units });
-  const angle = Number((draft?.angle ?? '').replace(',', '.'));
-  const angleGiven = (draft?.angle ?? '').trim() !== '';
+  const { draft, change } = useDraft<'diameter' | 'along' | 'angle'>(`${build.id}/rim-conversion`);
+  const size = readDiameter(draft.diameter ?? '', build.units);
+  const along = parseLength(draft.along ?? '', { family: 'dimension', unit: build.units });
+  const angle = Number((draft.angle ?? '').replace(',', '.'));
+  const angleGiven = (draft.angle ?? '').trim() !== '';
   const tooLong = along.ok && size.round !== null && along.mm > size.round;
   return (
     <View className="max-w-[640px] gap-3">
@@ -32,7 +26,7 @@ export function RimConversion() {
       <TextField
         testID="conversion-diameter"
         label="Diameter of balancer or flywheel"
-        value={draft?.diameter ?? ''}
+        value={draft.diameter ?? ''}
         onChange={(text) => change({ diameter: text })}
         inputMode="decimal"
         error={size.trouble}
@@ -43,11 +37,11 @@ export function RimConversion() {
           <TextField
             testID="conversion-along"
             label="Along the rim"
-            value={draft?.along ?? ''}
+            value={draft.along ?? ''}
             onChange={(text) => change({ along: text })}
             inputMode="decimal"
             error={
-              (draft?.along ?? '') === ''
+              (draft.along ?? '') === ''
                 ? undefined
                 : !along.ok
                   ? along.message
@@ -66,7 +60,7 @@ export function RimConversion() {
           <TextField
             testID="conversion-angle"
             label="Crank degrees"
-            value={draft?.angle ?? ''}
+            value={draft.angle ?? ''}
             onChange={(text) => change({ angle: text })}
             inputMode="decimal"
             error={angleGiven && !(angle >= 0 && angle <= 360) ? 'Degrees from 0 to 360.' : undefined}

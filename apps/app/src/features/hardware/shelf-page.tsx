@@ -4,8 +4,7 @@ import { View } from 'react-native';
 import { HARDWARE_KINDS } from '@yosoku/core/timing-set/hardware';
 import { learnResponse } from '@yosoku/core/timing-set/learned-response';
 import { newId } from '@/logbook/use-logbook';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
@@ -18,16 +17,14 @@ const PLACE = 'shelf/piece';
 /** The shelf: the timing hardware of the shop, what each piece is and what it really gave. */
 export function ShelfPage() {
   const { shelf, keep, takeOff } = useShelf();
-  const dispatch = useAppDispatch();
-  const draft = useAppSelector((state) => state.drafts[PLACE]);
+  const typed = useDraft<keyof HardwareForm | 'id'>(PLACE);
+  const { draft, change } = typed;
   const [asked, setAsked] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const form = draft ? ({ ...EMPTY_HARDWARE, ...draft } as HardwareForm) : null;
-  const change = (part: Record<string, string>): void =>
-    void dispatch(drafted({ place: PLACE, draft: { ...EMPTY_HARDWARE, ...draft, ...part } }));
+  const form = typed.isBegun ? ({ ...EMPTY_HARDWARE, ...draft } as HardwareForm) : null;
   const done = (): void => {
-    dispatch(draftDone(PLACE));
+    typed.done();
     setAsked(false);
     setTrouble(null);
   };
@@ -37,7 +34,7 @@ export function ShelfPage() {
     setAsked(true);
     if (!read.ok) return;
     setBusy(true);
-    const wrong = await keep({ id: draft?.id ?? newId(), name: read.name, hardware: read.hardware });
+    const wrong = await keep({ id: draft.id ?? newId(), name: read.name, hardware: read.hardware });
     setBusy(false);
     setTrouble(wrong);
     if (!wrong) done();

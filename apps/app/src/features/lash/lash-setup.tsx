@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { LengthField } from '@/forms/length-field';
-import { useDraft } from '@/forms/use-draft';
+import { useDraft } from '@/store/use-draft';
 import { useStation } from '@/logbook/station';
 import { Choice } from '@/ui/choice';
 import { Notice } from '@/ui/notice';

@@ -1,7 +1,7 @@
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { type ValveName, isSameValve, valveWords } from '@yosoku/core/valve-train/valve-name';
-import { useDraft } from '@/forms/use-draft';
+import { useDraft } from '@/store/use-draft';
 import { useStation } from '@/logbook/station';
 
 export type LashJob = NonNullable<Report['lash']['job']>;

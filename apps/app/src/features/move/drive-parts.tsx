@@ -7,8 +7,7 @@ import { newId } from '@/logbook/use-logbook';
 import { HardwareFields } from '@/forms/hardware/hardware-fields';
 import { EMPTY_HARDWARE, type HardwareForm, readHardware } from '@/forms/hardware/hardware-form';
 import { type Piece, useShelf } from '@/forms/hardware/use-shelf';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
@@ -155,10 +154,8 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
   const { report } = useStation();
   const { build } = report;
   const { shelf, keep } = useShelf();
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/hardware`;
-  const draft = useAppSelector((state) => state.drafts[place]);
-  const form = draft ? ({ ...EMPTY_HARDWARE, ...draft } as HardwareForm) : null;
+  const { draft, isBegun, change, done } = useDraft<keyof HardwareForm>(`${build.id}/hardware`);
+  const form = isBegun ? ({ ...EMPTY_HARDWARE, ...draft } as HardwareForm) : null;
   const [asked, setAsked] = useState(false);
   const [chosen, setChosen] = useState<Fitted | null>(null);
   const [kept, setKept] = useState<string | null>(null);
@@ -182,22 +179,17 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
     const id = newId();
     const wrong = await keep({ id, name: read.name, hardware: read.hardware });
     setKept(wrong === null ? null : 'It is kept with this build only: the shelf could not be reached.');
-    dispatch(draftDone(place));
+    done();
     take({ id, name: read.name, hardware: read.hardware, experience: [] }, wrong === null ? id : null);
   };
   if (chosen) return <ChosenPart part={chosen} kept={kept} onChange={setChosen} onAdd={onAdd} />;
   if (form)
     return (
       <View className="gap-3 border-l-4 border-brass pl-3">
-        <HardwareFields
-          form={form}
-          units={build.units}
-          asked={asked}
-          onChange={(part) => dispatch(drafted({ place, draft: { ...form, ...part } }))}
-        />
+        <HardwareFields form={form} units={build.units} asked={asked} onChange={change} />
         <View className="flex-row flex-wrap gap-x-5">
           <QuietButton testID="describe-keep" label="Save it and go on" onPress={() => void describe()} />
-          <QuietButton label="Not now" onPress={() => dispatch(draftDone(place))} />
+          <QuietButton label="Not now" onPress={done} />
         </View>
       </View>
     );
@@ -205,11 +197,7 @@ function AddPart({ onAdd, onCancel }: { readonly onAdd: (fitted: Fitted) => void
     <View className="gap-2 border-l-4 border-brass pl-3" testID="choose-piece">
       {/* Above the shelf: a list that comes in must not push away what a thumb is just about to press. */}
       <View className="flex-row flex-wrap gap-x-5">
-        <QuietButton
-          testID="describe-part"
-          label="Describe another"
-          onPress={() => dispatch(drafted({ place, draft: { ...EMPTY_HARDWARE } }))}
-        />
+        <QuietButton testID="describe-part" label="Describe another" onPress={() => change(EMPTY_HARDWARE)} />
         <QuietButton label="Not now" onPress={onCancel} />
       </View>
       <ShelfList shelf={shelf} onTake={take} />

@@ -2,8 +2,7 @@ import { View } from 'react-native';
 import { signed } from '@yosoku/core/timing-set/kinds/kind';
 import type { Report } from '@yosoku/core/report/report';
 import { typedFigure } from '@/forms/typed-figure';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
@@ -30,16 +29,14 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
   const { report, write } = useStation();
   // Twin cams have one each on the same screen.
   const of = part.cam === 'all' ? '' : `-${part.cam}`;
-  const dispatch = useAppDispatch();
   const { build, read } = report;
-  const place = `${build.id}/angle/${part.part}`;
-  const draft = useAppSelector((state) => state.drafts[place]);
-  const nominal = draft?.nominal ?? (part.angle ? String(part.angle.nominal) : '');
-  const shows = draft?.shows ?? '';
-  const setTo = draft?.setTo ?? '';
-  const allowed = draft?.allowed ?? (part.angle?.tolerance == null ? '' : String(part.angle.tolerance));
-  const change = (changed: Readonly<Record<string, string>>): void =>
-    void dispatch(drafted({ place, draft: { nominal, shows, setTo, allowed, ...changed } }));
+  const { draft, change, done } = useDraft<(typeof DRAFTED)[keyof typeof DRAFTED]>(`${build.id}/angle/${part.part}`);
+  const {
+    nominal = part.angle ? String(part.angle.nominal) : '',
+    allowed = part.angle?.tolerance == null ? '' : String(part.angle.tolerance),
+    shows = '',
+    setTo = '',
+  } = draft;
   const wrong = (typed: string): string | undefined =>
     typed.trim() === '' || Math.abs(typedFigure(typed)) <= FURTHEST
       ? undefined
@@ -64,7 +61,7 @@ export function PhaserAngle({ part }: PhaserAngleProps) {
       shows: typedFigure(shows),
       ...(setTo.trim() === '' ? {} : { setTo: typedFigure(setTo) }),
     });
-    dispatch(draftDone(place));
+    done();
   };
   const fields = [
     { name: 'nominal', label: 'Nominal', value: nominal, error: nominalTrouble },

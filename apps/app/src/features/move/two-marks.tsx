@@ -2,8 +2,7 @@ import { View } from 'react-native';
 import { splitInProportion } from '@yosoku/core/timing-set/two-marks';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { typedFigure } from '@/forms/typed-figure';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { useStation } from '@/logbook/station';
@@ -19,9 +18,7 @@ type Field = (typeof FIELDS)[number][0];
 /** Old engines with one vernier wheel and two marks that cannot both be met: the error split in proportion. */
 export function TwoMarks() {
   const { report } = useStation();
-  const dispatch = useAppDispatch();
-  const place = `${report.build.id}/two-marks`;
-  const draft = useAppSelector((state) => state.drafts[place]) ?? {};
+  const { draft, change } = useDraft<Field>(`${report.build.id}/two-marks`);
   const of = (name: Field): number => typedFigure(draft[name] ?? '');
   const whole = FIELDS.every(([name]) => Number.isFinite(of(name)));
   const split = whole
@@ -44,7 +41,7 @@ export function TwoMarks() {
               label={label}
               value={draft[name] ?? ''}
               inputMode="decimal"
-              onChange={(text) => dispatch(drafted({ place, draft: { ...draft, [name]: text } }))}
+              onChange={(text) => change({ [name]: text })}
             />
           </View>
         ))}

@@ -4,7 +4,7 @@ import { READ_METHODS, READ_METHOD_NAMES } from '@yosoku/core/measure/read-metho
 import { PAPER_SIZES } from '@yosoku/core/paper/drawing';
 import type { Report } from '@yosoku/core/report/report';
 import { LengthField } from '@/forms/length-field';
-import { useDraft } from '@/forms/use-draft';
+import { useDraft } from '@/store/use-draft';
 import { openPdf } from '@/sheets/open-pdf';
 import { api } from '@/sync/api';
 import { PrimaryButton } from '@/ui/buttons';

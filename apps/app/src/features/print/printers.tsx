@@ -3,7 +3,7 @@ import { CHECK_LINE, type PrinterFactor, TRUE_PRINTER, printerError, printerFact
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { cutText } from '@yosoku/core/units/text';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
-import { useDraft } from '@/forms/use-draft';
+import { useDraft } from '@/store/use-draft';
 import { selectSettings, settingsChanged } from '@/store/settings-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 import { QuietButton } from '@/ui/buttons';

@@ -15,8 +15,7 @@ import type { Taken } from '@/instruments/take-reading';
 import { SlideRule } from '@/pictures/slide-rule';
 import { ReadSketch } from '@/pictures/read-sketch';
 import { Choice } from '@/ui/choice';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import type { Reading } from './reading';
@@ -46,11 +45,9 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const { method, valve, next } = choice;
   const width = useStationWidth();
   useSpoken(sayFigures(next.sentence));
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/tdc-by`;
-  const kept = useAppSelector((state) => state.drafts[place]?.by);
+  const { draft, change } = useDraft<'by'>(`${build.id}/tdc-by`);
   const atTdc = method === 'lift-at-tdc';
-  const byWheel = atTdc && (kept ?? (zero.state === 'proved' ? 'wheel' : 'piston')) === 'wheel';
+  const byWheel = atTdc && (draft.by ?? (zero.state === 'proved' ? 'wheel' : 'piston')) === 'wheel';
   const lift = useLengthEntry(`${build.id}/read-lift/${method}`, build.units);
   const tdc = zero.result?.tdc ?? 0;
   const wheel = useReadingEntry(`${build.id}/read-at-tdc`, method, tdc);
@@ -122,7 +119,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
             label="TDC is found by"
             options={TDC_BY}
             value={byWheel ? 'wheel' : 'piston'}
-            onChange={(by) => dispatch(drafted({ place, draft: { by } }))}
+            onChange={(by) => change({ by })}
             hint={
               byWheel
                 ? `The rule below says ${offWords(ringPosition(wholeReading(wheel) ?? readingAt(wheel.ring, tdc)), tdc)}; turn it to what stands under the pointer.`

@@ -14,8 +14,7 @@ import { placeHref } from '@/shell/station-line';
 import { useStationWidth } from '@/shell/use-station-width';
 import { Instruments } from '@/steps/instruments/instruments';
 import { Onward } from '@/steps/onward';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
@@ -38,11 +37,9 @@ function useEveryLobe() {
   const { build, read } = report;
   const choice = useReadingChoice(report);
   const router = useRouter();
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/every-lobe/${read.trial ?? 'first'}`;
-  const chosen = lobeOf(useAppSelector((state) => state.drafts[place]?.lobe));
-  const choose = (next: Lobe | null): void =>
-    void dispatch(drafted({ place, draft: { lobe: next ? keyOf(next) : '' } }));
+  const { draft, change } = useDraft<'lobe'>(`${build.id}/every-lobe/${read.trial ?? 'first'}`);
+  const chosen = lobeOf(draft.lobe);
+  const choose = (next: Lobe | null): void => change({ lobe: next ? keyOf(next) : '' });
   const lobe = chosen ?? read.everyLobe.next;
   // What bends under full springs does not under light ones: lifts at the valve know which they were.
   const on = report.prepare.asItStands?.springs;

@@ -14,8 +14,7 @@ import { useReadingEntry, wholeReading } from '@/forms/use-reading-entry';
 import { Instruments, RecordTurn } from '@/steps/instruments/instruments';
 import type { RecordedTurn } from '@yosoku/core/instruments/record-turn';
 import { SlideRule } from '@/pictures/slide-rule';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
@@ -58,9 +57,8 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
   const { build, zero, trials } = report;
   const { valve, sitsOn, next } = choice;
   const width = useStationWidth();
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/trace-step`;
-  const step = Number(useAppSelector((state) => state.drafts[place]?.step) ?? '5');
+  const { draft, change } = useDraft<'step'>(`${build.id}/trace-step`);
+  const step = Number(draft.step ?? '5');
   const trial = trials.at(-1);
   const round = trial?.rounds.findLast(
     (each) => each.method === 'trace' && each.valve === valve && each.sitsOn === sitsOn,
@@ -151,7 +149,7 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
             label="From point to point"
             options={STEPS}
             value={STEPS.find((each) => each.value === String(step))?.value}
-            onChange={(value) => dispatch(drafted({ place, draft: { step: value } }))}
+            onChange={(value) => change({ step: value })}
           />
         </More>
       </View>

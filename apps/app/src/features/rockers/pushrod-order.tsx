@@ -3,7 +3,7 @@ import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { type LengthFamily, type LengthUnit, typedLength } from '@yosoku/core/units/length';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
-import { useDraft } from '@/forms/use-draft';
+import { useDraft } from '@/store/use-draft';
 import { useStation } from '@/logbook/station';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';

@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import { type LengthUnit, typedLength } from '@yosoku/core/units/length';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
-import { useDraft } from '@/forms/use-draft';
+import { useDraft } from '@/store/use-draft';
 import { useStation } from '@/logbook/station';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';

@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { MID_LIFTS, type MidLift } from '@yosoku/core/valve-train/pushrod-trials';
 import { LengthField, typedLengthOf } from '@/forms/length-field';
-import { useDraft } from '@/forms/use-draft';
+import { useDraft } from '@/store/use-draft';
 import { useStation } from '@/logbook/station';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';

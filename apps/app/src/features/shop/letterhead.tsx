@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Image, View } from 'react-native';
 import { LETTERHEAD_LINES, LOGO_BYTES, letterheadText } from '@yosoku/core/paper/letterhead';
-import { useDraft } from '@/forms/use-draft';
+import { useDraft } from '@/store/use-draft';
 import { useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
 import { useAttempt } from '@/sync/use-attempt';

@@ -8,8 +8,8 @@ import { AnsweredCheck } from '@/forms/answered-check';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
 import { useShortcuts } from '@/ui/use-shortcuts';
-import { draftDone, drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { TextField } from '@/ui/text-field';
@@ -22,17 +22,12 @@ import { useStation } from '@/logbook/station';
 export function SignStation() {
   const { report, write } = useStation();
   const { sign, build } = report;
-  const dispatch = useAppDispatch();
   const router = useRouter();
   const account = useAppSelector((state) => state.session.account);
-  const place = `${build.id}/sign`;
-  const draft = useAppSelector((state) => state.drafts[place]);
-  const name = draft?.name ?? account?.builderName ?? '';
-  const note = draft?.note ?? '';
+  const { draft, change, done } = useDraft<'name' | 'note'>(`${build.id}/sign`);
+  const { name = account?.builderName ?? '', note = '' } = draft;
   const [asked, setAsked] = useState(false);
   const due = sign.checks.filter(({ state }) => state === 'due').length;
-  const change = (part: Readonly<Record<string, string>>): void =>
-    void dispatch(drafted({ place, draft: { name, note, ...part } }));
   const signIt = (): void => {
     if (name.trim() === '' || due > 0) {
       setAsked(true);
@@ -43,7 +38,7 @@ export function SignStation() {
       name: cutText(name.trim(), 80),
       ...(note.trim() === '' ? {} : { note: cutText(note.trim(), 400) }),
     });
-    dispatch(draftDone(place));
+    done();
   };
   useShortcuts({ s: () => router.replace(placeHref(build.id, 'sheet')) });
   return (

@@ -8,8 +8,8 @@ import { parseLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { MethodSketch } from '@/pictures/method-sketch';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { placeHref } from '@/shell/station-line';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
 import { typedFigure } from '@/forms/typed-figure';
@@ -252,15 +252,14 @@ function lacking(name: ZeroMethodName, at: AtHand): string {
 
 /** The tolerance of a maker's pin, as typed. */
 function usePin(buildId: string) {
-  const dispatch = useAppDispatch();
-  const place = `${buildId}/pin`;
-  const text = useAppSelector((state) => state.drafts[place]?.text) ?? '1';
+  const { draft, change } = useDraft<'text'>(`${buildId}/pin`);
+  const { text = '1' } = draft;
   const value = typedFigure(text);
   return {
     text,
     value,
     trouble: value >= 0.05 && value <= 5 ? null : 'Degrees of the crank, from 0.05 to 5.',
-    type: (typed: string): void => void dispatch(drafted({ place, draft: { text: typed } })),
+    type: (typed: string): void => change({ text: typed }),
   };
 }
 
@@ -277,17 +276,12 @@ const PinField = ({ pin }: { readonly pin: ReturnType<typeof usePin> }) => (
 
 /** The rim that is measured with a tape: by its diameter, or once round it. Kept while it is typed. */
 function useRim(buildId: string, units: 'in' | 'mm') {
-  const dispatch = useAppDispatch();
-  const place = `${buildId}/rim`;
-  const draft = useAppSelector((state) => state.drafts[place]);
-  const by = draft?.by === 'round' ? 'round' : 'diameter';
-  const text = draft?.text ?? '';
+  const { draft, change } = useDraft<'by' | 'text'>(`${buildId}/rim`);
+  const by = draft.by === 'round' ? 'round' : 'diameter';
+  const { text = '' } = draft;
   const parsed = parseLength(text, { family: 'dimension', unit: units });
   const round = parsed.ok ? (by === 'round' ? parsed.mm : roundOf(parsed.mm)) : null;
   const trouble = parsed.ok ? rimTrouble(round ?? 0) : text === '' ? null : parsed.message;
-  const change = (next: { by?: string; text?: string }): void => {
-    dispatch(drafted({ place, draft: { by, text, ...next } }));
-  };
   const ring: WheelRing | null = round !== null && trouble === null ? { ring: 'rim', round, unit: units } : null;
   return { by, text, change, trouble, echo: parsed.ok ? parsed.understood : undefined, ring } as const;
 }

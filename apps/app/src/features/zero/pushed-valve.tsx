@@ -2,8 +2,7 @@ import { ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { PUSHED_AGREES } from '@yosoku/core/findings/readings/zero-passes';
 import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, type ParsedLength, formatLength, parseLength } from '@yosoku/core/units/length';
-import { drafted } from '@/store/drafts-slice';
-import { useAppDispatch, useAppSelector } from '@/store/store';
+import { useDraft } from '@/store/use-draft';
 import { TextField } from '@/ui/text-field';
 
 /** Why a figure cannot be that of the pushed valve. @param noted on the first side, mm. */
@@ -16,9 +15,8 @@ function troubleOf(parsed: ParsedLength, noted: number | null, units: LengthUnit
 
 /** What the indicator shows with the valve pushed down by its adjuster: noted on the first side, come back to on the second. */
 export function usePushed({ build, zero }: Report) {
-  const dispatch = useAppDispatch();
-  const place = `${build.id}/zero-pushed`;
-  const text = useAppSelector((state) => state.drafts[place]?.text) ?? '';
+  const { draft, change } = useDraft<'text'>(`${build.id}/zero-pushed`);
+  const { text = '' } = draft;
   const needed = zero.method !== null && ZERO_METHODS[zero.method].pushesValve === true;
   const parsed = parseLength(text, { family: 'lift', unit: build.units });
   const { step } = zero;
@@ -32,9 +30,7 @@ export function usePushed({ build, zero }: Report) {
     noted: noted === null ? null : formatLength(noted, build.units),
     echo: parsed.ok ? parsed.understood : undefined,
     mm: needed && parsed.ok && trouble === null ? parsed.mm : null,
-    type: (typed: string) => {
-      dispatch(drafted({ place, draft: { text: typed } }));
-    },
+    type: (typed: string) => change({ text: typed }),
   };
 }
 
