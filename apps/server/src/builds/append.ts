@@ -3,7 +3,7 @@ import type { Entry } from '@yosoku/core/record/entry';
 import type { Db } from '../db/database';
 import { isDuplicate, retried } from '../db/trouble';
 import { build, entry } from '../db/schema';
-import type { Account } from '../sign-in/session';
+import type { Account } from '../sign-in/account';
 import { Problem } from '../web/problem';
 import {
   type EntryRow,

@@ -3,7 +3,7 @@ import { and, eq, inArray } from 'drizzle-orm';
 import type { Entry } from '@yosoku/core/record/entry';
 import type { Db } from '../db/database';
 import { builder, type entry } from '../db/schema';
-import type { Account } from '../sign-in/session';
+import type { Account } from '../sign-in/account';
 import { Problem } from '../web/problem';
 
 /** Entries to be put at the end of one build's logbook, all or none, by somebody who is signed in. */

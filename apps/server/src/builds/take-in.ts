@@ -6,7 +6,7 @@ import { readBuildFile } from '@yosoku/core/record/read-file';
 import type { Db } from '../db/database';
 import { build, builder, entry } from '../db/schema';
 import { isDuplicate, retried } from '../db/trouble';
-import type { Account } from '../sign-in/session';
+import type { Account } from '../sign-in/account';
 import { Problem } from '../web/problem';
 import { pointsIn } from './points';
 import { type EntryRow, type Placed, idInUse, isSame, requireLowerCaseIds, toRow } from './posting';

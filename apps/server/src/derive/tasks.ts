@@ -18,7 +18,7 @@ import { codeOf } from '../documents/code-of';
 import { drawSheets } from '../documents/draw-sheets';
 import { printPistonSheet } from '../documents/piston-sheet';
 import { readPhotos } from '../photos/store';
-import type { Account } from '../sign-in/session';
+import type { Account } from '../sign-in/account';
 import { Problem } from '../web/problem';
 
 /** All entries of a build. Throws a problem when it holds more than is worked through. */

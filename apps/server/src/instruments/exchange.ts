@@ -130,3 +130,5 @@ export function makeExchange(now: () => number = Date.now) {
     },
   };
 }
+
+export type Exchange = ReturnType<typeof makeExchange>;

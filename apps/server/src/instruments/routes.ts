@@ -9,10 +9,11 @@ import { boxName } from '@yosoku/core/instruments/line';
 import type { Db } from '../db/database';
 import { isDuplicate } from '../db/trouble';
 import { benchBox } from '../db/schema';
-import { type Account, type Sessions, type SignedIn, sha256 } from '../sign-in/session';
+import { ownerOnly } from '../sign-in/owner-only';
+import { type Sessions, type SignedIn, sha256 } from '../sign-in/session';
 import { checkedJson } from '../web/checked';
 import { Problem } from '../web/problem';
-import { type Listener, type Speaker, makeExchange } from './exchange';
+import type { Exchange, Listener, Speaker } from './exchange';
 import { makeStandIn, orderSchema } from './stand-in';
 
 const newBoxSchema = z.strictObject({ name: boxName });
@@ -35,10 +36,6 @@ function requireOwnPage(c: Context): void {
   if (!own) throw new Problem(403, 'Refused', 'This request did not come from Yosoku’s own page.');
 }
 
-const requireOwner = ({ role }: Account): void => {
-  if (role !== 'owner') throw new Problem(403, 'Owner only', 'Only the owner of the shop gives boxes their keys.');
-};
-
 const keyOf = (c: Context): string =>
   /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1] ?? c.req.query('key') ?? '';
 
@@ -48,12 +45,12 @@ const listenerOf = (socket: WSContext): Listener => ({
   behind: () => (socket.raw as { readonly bufferedAmount: number } | undefined)?.bufferedAmount ?? 0,
 });
 
-/** Bench boxes of a shop: their keys, and their lines. */
-export function instrumentRoutes(db: Db, sessions: Sessions) {
-  const exchange = makeExchange();
-  const channel = (shopId: string, name: string): string => `${shopId}/${name}`;
+/** A box under its shop: names are given anew in every shop. */
+const channel = (shopId: string, name: string): string => `${shopId}/${name}`;
 
-  return new Hono<SignedIn>()
+/** Which bench boxes a shop has, and their keys. */
+export const boxRoutes = (db: Db, sessions: Sessions, exchange: Exchange) =>
+  new Hono<SignedIn>()
     .get('/instruments', sessions.required, async (c) => {
       const { shopId } = c.get('account');
       const boxes = await db
@@ -64,7 +61,7 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
       return c.json({ boxes: boxes.map(({ name }) => ({ name, live: exchange.isLive(channel(shopId, name)) })) });
     })
     .post('/instruments', sessions.required, checkedJson(newBoxSchema), async (c) => {
-      requireOwner(c.get('account'));
+      ownerOnly(c.get('account'), 'gives boxes their keys');
       const { name } = c.req.valid('json');
       const key = randomBytes(24).toString('base64url');
       try {
@@ -82,7 +79,7 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
       return c.json({ name, key }, 201);
     })
     .delete('/instruments/:name', sessions.required, async (c) => {
-      requireOwner(c.get('account'));
+      ownerOnly(c.get('account'), 'gives boxes their keys');
       const of = and(eq(benchBox.shopId, c.get('account').shopId), eq(benchBox.name, c.req.param('name')));
       const [known] = await db.select({ id: benchBox.id, name: benchBox.name }).from(benchBox).where(of);
       // The database takes capitals and small letters for the same.
@@ -90,7 +87,11 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
       await db.delete(benchBox).where(of);
       exchange.cut(channel(c.get('account').shopId, c.req.param('name')));
       return c.json({ ok: true });
-    })
+    });
+
+/** What boxes say, to whoever listens; and a box that there is not, for practice. */
+export const lineRoutes = (db: Db, sessions: Sessions, exchange: Exchange) =>
+  new Hono<SignedIn>()
     .get(
       '/instruments/speak',
       upgradeWebSocket(async (c) => {
@@ -157,7 +158,6 @@ export function instrumentRoutes(db: Db, sessions: Sessions) {
         };
       }),
     );
-}
 
 function jsonOf(text: string): unknown {
   try {

@@ -1,5 +1,5 @@
 import { Problem } from '../web/problem';
-import type { Account } from './session';
+import type { Account } from './account';
 
 /**
  * Closes what only the owner of a shop does.

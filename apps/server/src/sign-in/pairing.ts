@@ -4,11 +4,13 @@ import { Hono } from 'hono';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
+import type { Db } from '../db/database';
 import { builder, pairing, shop } from '../db/schema';
 import { checkedJson } from '../web/checked';
+import type { Log } from '../web/log';
 import { Problem } from '../web/problem';
-import { type SignedIn, agentOf, sha256 } from './session';
-import type { SignInParts } from './routes';
+import type { CallerOf } from '../web/proxy';
+import { type Sessions, type SignedIn, agentOf, sha256 } from './session';
 
 /** A code on the bench screen, and a phone that waits to be let in, each last so long, ms. */
 const LASTS_MS = 2 * 60_000;
@@ -42,11 +44,18 @@ function stateOf(row: typeof pairing.$inferSelect | undefined): State {
   return row.secretHash ? 'claimed' : 'open';
 }
 
+interface PairingParts {
+  readonly db: Db;
+  readonly sessions: Sessions;
+  readonly callerOf: CallerOf;
+  readonly log: Log;
+}
+
 /**
  * Lets a phone in that its builder holds before the bench screen. The bench makes a code of one use; the phone claims it and both show the same
  * figure; the bench says that the phone is his; then the phone is signed in. No password is typed at the engine.
  */
-export function pairingRoutes({ db, sessions, callerOf, log }: Omit<SignInParts, 'attempts'>) {
+export function pairingRoutes({ db, sessions, callerOf, log }: PairingParts) {
   const claims = new RateLimiterMemory({ points: MOST_CLAIMS, duration: 60 });
   const token = (): string => randomBytes(32).toString('base64url');
   const soon = (): Date => new Date(Date.now() + LASTS_MS);

@@ -1,27 +1,14 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { and, desc, eq, isNull, lt, ne } from 'drizzle-orm';
+import { and, desc, eq, lt, ne } from 'drizzle-orm';
 import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import { cutText } from '@yosoku/core/units/text';
-import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
-import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Db } from '../db/database';
-import { builder, knownDevice, session, shop } from '../db/schema';
+import { builder, knownDevice, session } from '../db/schema';
 import { Problem } from '../web/problem';
 import type { CallerOf } from '../web/proxy';
-
-/** Who is asking. Every query is scoped by `shopId`. */
-export interface Account {
-  readonly builderId: string;
-  readonly builderName: string;
-  readonly role: 'owner' | 'builder';
-  readonly shopId: string;
-  readonly shopName: string;
-  /** The shop’s own rule for finding TDC, or null. */
-  readonly zeroRule: ZeroMethodName | null;
-  /** The shop’s own rule for reading the cam, or null. */
-  readonly readRule: RulingMethod | null;
-}
+import type { Account } from './account';
+import { makeTrust } from './trust';
 
 export interface SignedIn {
   Variables: { account: Account };
@@ -34,15 +21,6 @@ const DAY_S = 24 * 3600;
 const LIFETIME_MS = DAYS * DAY_S * 1000;
 /** A device is known for so long after it was last signed in on. Browsers keep no cookie longer than 400 days. */
 const DEVICE_DAYS = 400;
-/** When a session was used last is kept to this, ms. */
-const SEEN_MS = 5 * 60_000;
-/**
- * How long a server process trusts what it last read of a session. Signing out is heeded at once by the process that
- * is asked, and by the others within this time.
- */
-const TRUST_MS = 5_000;
-const MOST_TRUSTED = 10_000;
-
 export const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex');
 
 /** What a session is called where somebody may read it: it opens nothing. */
@@ -60,57 +38,41 @@ const listed = ({ tokenHash, createdAt, seenAt, agent, name }: typeof session.$i
   name,
 });
 
-interface Trusted {
-  readonly account: Account;
-  readonly until: number;
-}
-
 export const notSignedIn = (): Problem =>
   new Problem(401, 'Not signed in', 'Sign in first. What you have typed is kept on this device.');
 
+const newToken = (): string => randomBytes(32).toString('base64url');
+
+/** @returns its token: only the hash of it is kept. */
+async function openSession(
+  db: Db,
+  of: Pick<typeof session.$inferInsert, 'builderId' | 'agent' | 'name'>,
+): Promise<string> {
+  const token = newToken();
+  const now = Date.now();
+  await db.delete(session).where(lt(session.expiresAt, new Date(now)));
+  await db.insert(session).values({
+    ...of,
+    tokenHash: sha256(token),
+    expiresAt: new Date(now + LIFETIME_MS),
+    createdAt: new Date(now),
+    seenAt: new Date(now),
+  });
+  return token;
+}
+
+/** This builder has signed in on this device. */
+async function noteDevice(db: Db, token: string, builderId: string): Promise<void> {
+  const usedAt = new Date();
+  await db
+    .insert(knownDevice)
+    .values({ tokenHash: sha256(token), builderId, usedAt })
+    .onDuplicateKeyUpdate({ set: { usedAt } });
+}
+
+/** Who is signed in where: begins and ends sessions, and closes routes to everybody else. */
 export function makeSessions(db: Db, callerOf: CallerOf) {
-  const trusted = new Map<string, Trusted>();
-  /** Told when a session has ended: by those who keep a line open in its name. */
-  const lines = new Map<string, Set<() => void>>();
-
-  const over = (tokenHash: string): void => {
-    trusted.delete(tokenHash);
-    for (const end of lines.get(tokenHash) ?? []) end();
-    lines.delete(tokenHash);
-  };
-
-  async function find(tokenHash: string): Promise<Account | null> {
-    const now = Date.now();
-    const known = trusted.get(tokenHash);
-    if (known && known.until > now) return known.account;
-    trusted.delete(tokenHash);
-    const [row] = await db
-      .select({
-        expiresAt: session.expiresAt,
-        seenAt: session.seenAt,
-        builderId: builder.id,
-        builderName: builder.name,
-        role: builder.role,
-        shopId: shop.id,
-        shopName: shop.name,
-        zeroRule: shop.zeroRule,
-        readRule: shop.readRule,
-      })
-      .from(session)
-      .innerJoin(builder, and(eq(builder.id, session.builderId), isNull(builder.endedAt)))
-      .innerJoin(shop, eq(shop.id, builder.shopId))
-      .where(eq(session.tokenHash, tokenHash));
-    if (!row || row.expiresAt.getTime() <= now) return null;
-    const { expiresAt, seenAt, ...account } = row;
-    if (!seenAt || now - seenAt.getTime() > SEEN_MS)
-      await db
-        .update(session)
-        .set({ seenAt: new Date(now) })
-        .where(eq(session.tokenHash, tokenHash));
-    if (trusted.size >= MOST_TRUSTED) trusted.clear();
-    trusted.set(tokenHash, { account, until: Math.min(now + TRUST_MS, expiresAt.getTime()) });
-    return account;
-  }
+  const { find, over, forgetShop, keepLine, linesOf, endLines, close } = makeTrust(db);
 
   const hashIn = (c: Context): string | null => {
     const token = getCookie(c, COOKIE);
@@ -128,37 +90,13 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
     for (const { tokenHash } of rows) over(tokenHash);
   }
 
-  // Whoever keeps a line open must still be signed in, by what any server has heard of.
-  const watch = setInterval(() => {
-    for (const tokenHash of lines.keys())
-      find(tokenHash).then(
-        (account) => account ?? over(tokenHash),
-        () => undefined,
-      );
-  }, TRUST_MS);
-  watch.unref();
-
   return {
     /** @param name what the builder calls the device. */
     async begin(c: Context, builderId: string, name: string | null = null): Promise<void> {
-      const token = randomBytes(32).toString('base64url');
-      const now = Date.now();
-      await db.delete(session).where(lt(session.expiresAt, new Date(now)));
-      await db.insert(session).values({
-        tokenHash: sha256(token),
-        builderId,
-        expiresAt: new Date(now + LIFETIME_MS),
-        createdAt: new Date(now),
-        seenAt: new Date(now),
-        agent: agentOf(c),
-        name,
-      });
+      const token = await openSession(db, { builderId, agent: agentOf(c), name });
       setCookie(c, COOKIE, token, cookieFor(c, LIFETIME_MS / 1000));
-      const device = getCookie(c, DEVICE_COOKIE) ?? randomBytes(32).toString('base64url');
-      await db
-        .insert(knownDevice)
-        .values({ tokenHash: sha256(device), builderId, usedAt: new Date(now) })
-        .onDuplicateKeyUpdate({ set: { usedAt: new Date(now) } });
+      const device = getCookie(c, DEVICE_COOKIE) ?? newToken();
+      await noteDevice(db, device, builderId);
       setCookie(c, DEVICE_COOKIE, device, cookieFor(c, DEVICE_DAYS * DAY_S));
     },
 
@@ -212,22 +150,12 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
     endAllOf: (builderId: string): Promise<void> => endAllOf(builderId, null),
 
     /** Keeps a line open for as long as the session of whoever asks lasts. @returns how to be forgotten. */
-    whileSignedIn(c: Context, end: () => void): () => void {
-      const hash = hashIn(c) ?? '';
-      const mine = lines.get(hash) ?? new Set();
-      lines.set(hash, mine.add(end));
-      return () => {
-        mine.delete(end);
-        if (mine.size === 0 && lines.get(hash) === mine) lines.delete(hash);
-      };
-    },
+    whileSignedIn: (c: Context, end: () => void): (() => void) => keepLine(hashIn(c) ?? '', end),
     /** Lines that are open in the name of this session. */
-    linesOf: (c: Context): number => lines.get(hashIn(c) ?? '')?.size ?? 0,
-
-    /** The next request of this shop reads its session anew: something about the shop or its builders has changed. */
-    forgetShop(shopId: string): void {
-      for (const [token, { account }] of trusted) if (account.shopId === shopId) trusted.delete(token);
-    },
+    linesOf: (c: Context): number => linesOf(hashIn(c) ?? ''),
+    forgetShop,
+    endLines,
+    close,
 
     /** Who asks, or null. */
     async accountOf(c: Context): Promise<Account | null> {
@@ -245,12 +173,6 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
       }
       await next();
     }) satisfies MiddlewareHandler<SignedIn>,
-
-    /** Ends every line that is open: the server stops. */
-    endLines(): void {
-      for (const ends of lines.values()) for (const end of ends) end();
-    },
-    close: (): void => clearInterval(watch),
   };
 }
 

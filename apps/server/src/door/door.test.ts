@@ -14,8 +14,8 @@ import {
   signedIn,
   workerFile,
 } from '../testing/api-client';
-import { errorInLog, openLog, putAside } from './log';
-import { makeCallerOf } from './proxy';
+import { errorInLog, openLog, putAside } from '../web/log';
+import { makeCallerOf } from '../web/proxy';
 
 jest.setTimeout(60_000);
 
