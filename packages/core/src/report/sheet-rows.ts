@@ -49,8 +49,8 @@ export interface Written {
   readonly lash: SheetRow[];
   readonly sign: SheetRow[];
   /** Readings and moves, by trial. */
-  readonly trials: ReadonlyMap<string, SheetRow[]>;
-  readonly starts: ReadonlyMap<string, SheetRow>;
+  readonly trials: Map<string, SheetRow[]>;
+  readonly starts: Map<string, SheetRow>;
 }
 
 const SET_LABEL = {
@@ -71,68 +71,58 @@ const exhaustFirst = (valve: 'intake' | 'exhaust'): string => (valve === 'exhaus
 const placeOf = (at: number): string =>
   at === 0 ? 'at TDC' : `${wheelDegrees(Math.abs(at))} ${at < 0 ? 'before' : 'after'} TDC`;
 
-/**
- * Writes what was recorded, in its order.
- * @param row makes the line of an entry, with how it stands.
- */
-export function writeEntries(
-  entries: readonly Entry[],
-  units: LengthUnit,
-  row: (entry: Entry, label: string, value: string) => SheetRow,
-): Written {
-  const trials = new Map<string, SheetRow[]>();
-  const starts = new Map<string, SheetRow>();
-  const written = {
-    prepare: [],
-    zero: [],
-    crank: [],
-    clear: [],
-    rockers: [],
-    lash: [],
-    sign: [],
-    trials,
-    starts,
-  } as Written;
-  const methods = new Map<string, ZeroMethodName>();
-  /** Settings of the wheel that the cam has been read on. */
-  const readOn = new Set<string | null>();
-  const traceTrials = new Map<string, string>();
-  for (const entry of entries) if (entry.kind === 'trace.recorded') traceTrials.set(entry.id, entry.body.trial);
-  const inTrial = (trial: string, ...rows: SheetRow[]): void => {
-    const known = trials.get(trial);
-    if (known) known.push(...rows);
-    else trials.set(trial, rows);
-  };
-  // Drops and heights are few and come again in every reading.
-  const lengths = new Map<number, string>();
-  const lengthWords = (mm: number): string => {
-    const words = lengths.get(mm) ?? formatLength(mm, units);
-    lengths.set(mm, words);
-    return words;
-  };
+/** What the writers of entries share while a sheet is written. */
+interface Pen {
+  readonly written: Written;
+  readonly units: LengthUnit;
+  /** Makes the line of an entry, with how it stands. */
+  readonly row: (entry: Entry, label: string, value: string) => SheetRow;
+  /** One that opens a part of the sheet, or closes it: it is no reading, and not undone here. */
+  readonly heading: (entry: Entry, label: string, value?: string) => SheetRow;
   /** A check that was answered: its reason stands beside it. */
-  const answered = (
+  readonly answered: (
     entry: Entry,
     title: string,
-    { result: answer, reason }: { result: string; reason?: string | undefined },
-  ) => {
-    const line = row(entry, title, answer);
-    return { ...line, note: line.note ?? reason ?? null };
-  };
-  /** It opens a part of the sheet, or closes it: it is no reading, and not undone here. */
-  const heading = (entry: Entry, label: string, value = ''): SheetRow => ({ ...row(entry, label, value), entry: null });
+    answer: { readonly result: string; readonly reason?: string | undefined },
+  ) => SheetRow;
+  /** Settings of the wheel that the cam has been read on. */
+  readonly readOn: Set<string | null>;
+}
 
-  const WRITE: { readonly [K in EntryKind]: ((entry: EntryOf<K>) => void) | null } = {
-    // What stands at the head of the sheet, on the card, or nowhere.
-    'build.described': null,
-    'engine.as-it-stands': null,
-    'card.entered': null,
-    'target.set': null,
-    'clearance.set-up': null,
-    'rockers.set-up': null,
-    'entry.voided': null,
-    // Beside what it belongs to, see `report-photos.ts`.
-    'photo.taken': null,
+/** What an entry writes; null where it writes nothing. A kind that is forgotten is a type error. */
+type Writers = { readonly [Kind in EntryKind]: ((entry: EntryOf<Kind>) => void) | null };
+
+function penFor(written: Written, units: LengthUnit, row: Pen['row']): Pen {
+  return {
+    written,
+    units,
+    row,
+    heading: (entry, label, value = '') => ({ ...row(entry, label, value), entry: null }),
+    answered: (entry, title, { result: answer, reason }) => {
+      const line = row(entry, title, answer);
+      return { ...line, note: line.note ?? reason ?? null };
+    },
+    readOn: new Set(),
+  };
+}
+
+/** What stands at the head of the sheet, on the card, or nowhere. */
+const NOWHERE = {
+  'build.described': null,
+  'engine.as-it-stands': null,
+  'card.entered': null,
+  'target.set': null,
+  'clearance.set-up': null,
+  'rockers.set-up': null,
+  'entry.voided': null,
+  // Beside what it belongs to, see `report-photos.ts`.
+  'photo.taken': null,
+} as const;
+
+/** Zero, and what hangs on it: the identity of TDC, the engine's own mark. */
+function zeroWriters({ written, units, row, heading, readOn }: Pen) {
+  const methods = new Map<string, ZeroMethodName>();
+  return {
     'zero.begun': (entry) => {
       methods.set(entry.id, entry.body.method);
       written.zero.push({ ...heading(entry, ZERO_METHODS[entry.body.method].name), standing: 'card' });
@@ -151,12 +141,29 @@ export function writeEntries(
       const label = `Re-based: ${entry.body.readings.length} readings, only the wheel had moved`;
       written.zero.push(row(entry, label, computedDegrees(entry.body.by, 2)));
     },
-    'prepare.checked': (entry) =>
-      void written.prepare.push(answered(entry, PREPARE_CHECKS[entry.body.check].title, entry.body)),
-    'end-play.measured': (entry) =>
-      void written.prepare.push(row(entry, `Cam end play, ${entry.body.thrust}`, formatLength(entry.body.play, units))),
     'tdc.identified': (entry) => void written.crank.push(entry),
     'mark.checked': (entry) => void written.crank.push(entry),
+  } satisfies Partial<Writers>;
+}
+
+/** Readings, and what was done to the cam between them. */
+function trialWriters({ written, units, row, readOn }: Pen, entries: readonly Entry[]) {
+  const { trials, starts } = written;
+  const traceTrials = new Map<string, string>();
+  for (const entry of entries) if (entry.kind === 'trace.recorded') traceTrials.set(entry.id, entry.body.trial);
+  const inTrial = (trial: string, ...rows: SheetRow[]): void => {
+    const known = trials.get(trial);
+    if (known) known.push(...rows);
+    else trials.set(trial, rows);
+  };
+  // Drops and heights are few and come again in every reading.
+  const lengths = new Map<number, string>();
+  const lengthWords = (mm: number): string => {
+    const words = lengths.get(mm) ?? formatLength(mm, units);
+    lengths.set(mm, words);
+    return words;
+  };
+  return {
     'reading.taken': (entry) => {
       const { shows, wheel, trial, valve, sitsOn, setting, cylinder } = entry.body;
       if (setting !== null) readOn.add(setting);
@@ -201,12 +208,39 @@ export function writeEntries(
         entry.body.trial,
         row(entry, `Angle of the phaser, nominal ${signed(entry.body.nominal)}`, signed(entry.body.shows)),
       ),
+  } satisfies Partial<Writers>;
+}
+
+/** What was looked at, measured for clearance, and signed. */
+function checkWriters({ written, units, row, heading, answered }: Pen) {
+  return {
+    'prepare.checked': (entry) =>
+      void written.prepare.push(answered(entry, PREPARE_CHECKS[entry.body.check].title, entry.body)),
+    'end-play.measured': (entry) =>
+      void written.prepare.push(row(entry, `Cam end play, ${entry.body.thrust}`, formatLength(entry.body.play, units))),
     'clearance.measured': (entry) =>
       void written.clear.push(
         ...entry.body.gaps.map(({ at, gap }) =>
           row(entry, `${capital(entry.body.valve)} to piston, ${placeOf(at)}`, formatLength(gap, units)),
         ),
       ),
+    'sign.checked': (entry) => void written.sign.push(answered(entry, SIGN_CHECKS[entry.body.check].title, entry.body)),
+    'build.signed': (entry) => {
+      written.sign.push(heading(entry, `Signed by ${entry.body.name}`, dateOf(entry.takenAt)));
+      if (entry.receivedAt)
+        written.sign.push(
+          result('Received, by the server’s clock', dateOf(entry.receivedAt), timeOf(entry.receivedAt)),
+        );
+      if (entry.body.note) written.sign.push(result(entry.body.note, ''));
+    },
+    'build.reopened': (entry) =>
+      void written.sign.push(heading(entry, `Reopened: ${entry.body.reason}`, dateOf(entry.takenAt))),
+  } satisfies Partial<Writers>;
+}
+
+/** Rockers, pushrods and lash. */
+function trainWriters({ written, units, row }: Pen) {
+  return {
     'rocker.tried': (entry) => {
       const { valve, length, pattern, lift } = entry.body;
       const what = [
@@ -241,19 +275,34 @@ export function writeEntries(
           : `${formatLength(go, units)} goes, ${formatLength(noGo, units)} does not`;
       written.lash.push({ ...line, note: line.note ?? blades });
     },
-    'sign.checked': (entry) => void written.sign.push(answered(entry, SIGN_CHECKS[entry.body.check].title, entry.body)),
-    'build.signed': (entry) => {
-      written.sign.push(heading(entry, `Signed by ${entry.body.name}`, dateOf(entry.takenAt)));
-      if (entry.receivedAt)
-        written.sign.push(
-          result('Received, by the server’s clock', dateOf(entry.receivedAt), timeOf(entry.receivedAt)),
-        );
-      if (entry.body.note) written.sign.push(result(entry.body.note, ''));
-    },
-    'build.reopened': (entry) =>
-      void written.sign.push(heading(entry, `Reopened: ${entry.body.reason}`, dateOf(entry.takenAt))),
+  } satisfies Partial<Writers>;
+}
+
+/**
+ * Writes what was recorded, in its order.
+ * @param row makes the line of an entry, with how it stands.
+ */
+export function writeEntries(entries: readonly Entry[], units: LengthUnit, row: Pen['row']): Written {
+  const written: Written = {
+    prepare: [],
+    zero: [],
+    crank: [],
+    clear: [],
+    rockers: [],
+    lash: [],
+    sign: [],
+    trials: new Map(),
+    starts: new Map(),
+  };
+  const pen = penFor(written, units, row);
+  const write: Writers = {
+    ...NOWHERE,
+    ...zeroWriters(pen),
+    ...trialWriters(pen, entries),
+    ...checkWriters(pen),
+    ...trainWriters(pen),
   };
   // Each kind has the writer of its own kind, which an indexed access cannot say.
-  for (const entry of entries) (WRITE[entry.kind] as ((entry: Entry) => void) | null)?.(entry);
+  for (const entry of entries) (write[entry.kind] as ((entry: Entry) => void) | null)?.(entry);
   return written;
 }

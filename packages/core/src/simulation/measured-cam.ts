@@ -127,6 +127,119 @@ function plan(random: Random, thorough: boolean): Plan {
     : [{ method: 'centreline', valve: 'intake', times: repeats() }, ...all];
 }
 
+/** A made-up engine on its stand, and how its builder reads it. */
+interface Bench {
+  readonly random: Random;
+  readonly wrong: Wrong;
+  readonly engine: ReturnType<typeof makeValveTrain>;
+  readonly really: Readonly<Record<Valve, Lobe>>;
+  /** How wide each nose really is at the checking drop, crank degrees. */
+  readonly blunt: Readonly<Record<Valve, number>>;
+  /** Where on the ring TDC was found, and where it is. */
+  readonly found: number;
+  readonly mount: number;
+  readonly step: number;
+  /** By what share the indicator stands out of line. */
+  readonly scale: number;
+  /** 0 where nothing errs, else 1. */
+  readonly errs: number;
+}
+
+/** Takes what is planned, one reading after the other. */
+function takeReadings(planned: Plan, bench: Bench): Observation[] {
+  const { random, wrong, engine, really, scale, found, mount, step } = bench;
+  const on = wrong.throughRatio === undefined ? 'lifter' : 'valve';
+  const observations: Observation[] = [];
+  const total = planned.reduce(
+    (sum, { method, times }) => sum + times * (method === 'centreline' || method === 'events' ? 2 : 1),
+    0,
+  );
+  const note = (observation: Observation): void => {
+    const taken = observations.length;
+    observations.push(wrong.written?.(observation, taken, total) ?? observation);
+  };
+  const onBase = (valve: Valve): void => engine.comeForwardTo(engine.noseOf(valve) - really[valve].half - 20);
+  const toNose = (valve: Valve): void => engine.turn(really[valve].half + 20);
+  for (const { method, valve, times } of planned)
+    for (let time = 0; time < times; time += 1) {
+      const round = `${method} ${valve} ${time}`;
+      const figure = method === 'centreline' ? oneOf(random, [CHECKING, CHECKING, 1]) : CHECKING;
+      const entry = `${observations.length}`;
+      const common = { round, valve, atValve: false, view: `${method} ${valve} ${figure}` } as const;
+      if (method === 'identity') {
+        onBase(valve);
+        engine.zeroIndicator(valve, on);
+        toNose(valve);
+        const lift = engine.indicator(valve, on) / (1 + scale) - wornOff(wrong, valve);
+        note({ ...common, kind: 'peak-lift', method: null, entry, lift });
+      } else if (method === 'lift-at-tdc') {
+        onBase(valve);
+        engine.zeroIndicator(valve, on);
+        engine.comeForwardTo(Math.round((found - mount) / step) * step);
+        const lift = engine.indicator(valve, on) / (1 + scale);
+        const past = wrap180(ringPosition(engine.wheel()) - found);
+        note({ ...common, kind: 'tdc-lift', method, entry, lift, past, zero: 'zero', step });
+      } else if (method !== null) {
+        const from = method === 'centreline' ? 'peak' : 'base';
+        onBase(valve);
+        if (from === 'peak') toNose(valve);
+        engine.zeroIndicator(valve, on);
+        if (from === 'peak') onBase(valve);
+        const base = from === 'base' ? bench.errs * random.within(BASE_ZERO) : 0;
+        for (const flank of ['opening', 'closing'] as const) {
+          if (method === 'opening-only' && flank === 'closing') continue;
+          const taken = observations.length;
+          const { ring, angle } = flankAt(bench, { valve, flank, from, figure, base, on }, taken);
+          const read = { kind: 'flank', method, entry: `${taken}`, flank, from, figure, ring, angle } as const;
+          note({ ...common, ...read, zero: 'zero', step, standard: null, felt: false });
+          if (wrong.backwards?.(taken)) engine.turn(15);
+        }
+      }
+    }
+  return observations;
+}
+
+const wornOff = ({ worn }: Wrong, valve: Valve): number => (worn?.valve === valve ? worn.by : 0);
+
+/**
+ * Turns to one flank and reads the wheel there.
+ * @param place of the reading among all: some are taken backwards.
+ */
+function flankAt(
+  { wrong, engine, really, blunt, found, mount, scale }: Bench,
+  {
+    valve,
+    flank,
+    from,
+    figure,
+    base,
+    on,
+  }: {
+    readonly valve: Valve;
+    readonly flank: 'opening' | 'closing';
+    readonly from: 'peak' | 'base';
+    readonly figure: number;
+    /** By how much its zero on the base circle errs, mm. */
+    readonly base: number;
+    readonly on: 'lifter' | 'valve';
+  },
+  place: number,
+): { readonly ring: number; readonly angle: number } {
+  const shown = from === 'peak' ? -figure * (1 + scale) - wornOff(wrong, valve) : figure * (1 + scale) + base;
+  const moving = flank === 'opening' ? 'rising' : 'falling';
+  engine.turnUntil(valve, on, shown, 1, moving);
+  if (wrong.backwards?.(place)) {
+    engine.turn(15);
+    engine.turnUntil(valve, on, shown, -1, moving === 'rising' ? 'falling' : 'rising');
+  }
+  const at = ringPosition(engine.wheel());
+  // No real nose is of the family of the flanks: common ones are blunt, on both sides alike.
+  const own = flanksAt(really[valve], really[valve].peak - figure);
+  const wider = own ? blunt[valve] * Math.sqrt(figure / CHECKING) - (own.closing - own.opening) / 2 : 0;
+  const outward = (from === 'peak' ? wider : 0) * (flank === 'opening' ? -1 : 1);
+  return { ring: at - mount + outward, angle: at - found + outward };
+}
+
 /**
  * Makes up an engine and a cam with its card, puts them together somewhat off, finds TDC as well as people do, and measures.
  * The card is rounded as cards are; lobes are ground a little off each other; indicators stand a little out of line.
@@ -170,93 +283,9 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
   );
   engine.assemble(sits);
   const found = mount + errs * random.normal(tdc);
-  const on = wrong.throughRatio === undefined ? 'lifter' : 'valve';
-  const observations: Observation[] = [];
   const planned = plan(random, thorough);
-  const noseOf = (valve: Valve): number => engine.noseOf(valve);
   const blunt = { intake: between(random, 40, 48), exhaust: between(random, 40, 48) };
-  const wornOff = (valve: Valve): number => (wrong.worn?.valve === valve ? wrong.worn.by : 0);
-  let taken = 0;
-  const total = planned.reduce(
-    (sum, { method, times }) => sum + times * (method === 'centreline' || method === 'events' ? 2 : 1),
-    0,
-  );
-  const note = (observation: Observation): void => {
-    observations.push(wrong.written?.(observation, taken, total) ?? observation);
-    taken += 1;
-  };
-  for (const { method, valve, times } of planned)
-    for (let time = 0; time < times; time += 1) {
-      const round = `${method} ${valve} ${time}`;
-      const figure = method === 'centreline' ? oneOf(random, [CHECKING, CHECKING, 1]) : CHECKING;
-      const common = { round, valve, atValve: false, view: `${method} ${valve} ${figure}` } as const;
-      const onBase = (): void => engine.comeForwardTo(noseOf(valve) - really[valve].half - 20);
-      const toNose = (): void => engine.turn(really[valve].half + 20);
-      if (method === 'identity') {
-        onBase();
-        engine.zeroIndicator(valve, on);
-        toNose();
-        const lift = engine.indicator(valve, on) / (1 + scale) - wornOff(valve);
-        note({ ...common, kind: 'peak-lift', method: null, entry: `${taken}`, lift });
-      } else if (method === 'lift-at-tdc') {
-        onBase();
-        engine.zeroIndicator(valve, on);
-        const off = found - mount;
-        engine.comeForwardTo(Math.round(off / step) * step);
-        const lift = engine.indicator(valve, on) / (1 + scale);
-        const past = ringPosition(engine.wheel()) - found;
-        note({
-          ...common,
-          kind: 'tdc-lift',
-          method,
-          entry: `${taken}`,
-          lift,
-          past: wrap180(past),
-          zero: 'zero',
-          step,
-        });
-      } else if (method !== null) {
-        const from = method === 'centreline' ? 'peak' : 'base';
-        onBase();
-        if (from === 'peak') toNose();
-        engine.zeroIndicator(valve, on);
-        if (from === 'peak') onBase();
-        const base = from === 'base' ? errs * random.within(BASE_ZERO) : 0;
-        for (const flank of ['opening', 'closing'] as const) {
-          if (method === 'opening-only' && flank === 'closing') continue;
-          const shown = from === 'peak' ? -figure * (1 + scale) - wornOff(valve) : figure * (1 + scale) + base;
-          const [moving, forward] = [flank === 'opening' ? 'rising' : 'falling', !wrong.backwards?.(taken)] as const;
-          engine.turnUntil(valve, on, shown, 1, moving);
-          if (!forward) {
-            engine.turn(15);
-            engine.turnUntil(valve, on, shown, -1, moving === 'rising' ? 'falling' : 'rising');
-          }
-          const at = ringPosition(engine.wheel());
-          // No real nose is of the family of the flanks: common ones are blunt, on both sides alike.
-          const own = flanksAt(really[valve], really[valve].peak - figure);
-          const wider = own ? blunt[valve] * Math.sqrt(figure / CHECKING) - (own.closing - own.opening) / 2 : 0;
-          const outward = (from === 'peak' ? wider : 0) * (flank === 'opening' ? -1 : 1);
-          const angle = at - found + outward;
-          const ring = at - mount + outward;
-          note({
-            ...common,
-            kind: 'flank',
-            method,
-            entry: `${taken}`,
-            flank,
-            from,
-            figure,
-            ring,
-            angle,
-            zero: 'zero',
-            step,
-            standard: null,
-            felt: false,
-          });
-          if (!forward) engine.turn(15);
-        }
-      }
-    }
+  const observations = takeReadings(planned, { random, wrong, engine, really, blunt, found, mount, step, scale, errs });
   const completed = completeCard(card, 'in');
   const { facts, lobes: guessed } = factsOfCard(card, completed, null);
   return {
