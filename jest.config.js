@@ -4,7 +4,12 @@ const swc = {
     { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } },
   ],
 };
-const node = { testEnvironment: 'node', testMatch: ['**/*.test.ts'], transform: swc };
+const node = {
+  testEnvironment: 'node',
+  testMatch: ['**/*.test.ts'],
+  transform: swc,
+  setupFilesAfterEnv: ['<rootDir>/scripts/patience.ts'],
+};
 
 module.exports = {
   projects: [

@@ -1,8 +1,6 @@
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {

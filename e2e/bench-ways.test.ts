@@ -4,8 +4,6 @@ import { type Browser, PHONE, WIDE, openBrowser, signIn, waitFor } from './brows
 import { answer, goTo } from './places';
 import { tapReading } from './proved-build';
 
-jest.setTimeout(300_000);
-
 /** Ways of the bench that few engines need and every builder meets: a rim and a dropped valve, two sets of numbers, phasers, every lobe. */
 let server: AppServer;
 let browser: Browser;

@@ -4,8 +4,6 @@ import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from '.
 import { goTo as toPlace, openBuild } from './places';
 import { provedBuild, tapReading } from './proved-build';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {

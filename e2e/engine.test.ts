@@ -19,8 +19,6 @@ import {
 } from './browser';
 import { goTo } from './places';
 
-jest.setTimeout(300_000);
-
 const folders: string[] = [];
 const newFolder = (): string => {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-engine-'));

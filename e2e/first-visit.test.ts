@@ -8,8 +8,6 @@ import { larkMillEight } from '../apps/server/src/demo/signed-build';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, axeViolations, openBrowser } from './browser';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'yosoku-files-'));

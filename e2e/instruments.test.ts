@@ -9,8 +9,6 @@ import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn, waitFor 
 import { goTo } from './places';
 import { provedBuild } from './proved-build';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {

@@ -2,8 +2,6 @@ import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
 
-jest.setTimeout(300_000);
-
 const DEMO = ['mara', 'layout-dye-demo'] as const;
 
 let server: AppServer;

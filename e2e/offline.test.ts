@@ -2,8 +2,6 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, appIsKept, deviceKeeps, openBrowser, signIn } from './browser';
 import { openBuild } from './places';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {

@@ -11,8 +11,6 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, appIsKept, axeViolations, openBrowser, signIn, waitFor } from './browser';
 import { goTo } from './places';
 
-jest.setTimeout(300_000);
-
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-photos-'));
 let server: AppServer;
 beforeAll(async () => {

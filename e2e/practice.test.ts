@@ -5,8 +5,6 @@ import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, deviceKeeps, openBrowser, signIn, waitFor } from './browser';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {

@@ -6,8 +6,6 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, type Viewport, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
 import { answer, goTo, openBuild } from './places';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-print-'));

@@ -6,8 +6,6 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
 import { provedBuild } from './proved-build';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'yosoku-traces-'));

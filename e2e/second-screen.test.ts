@@ -2,8 +2,6 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
 import { goTo, openBuild } from './places';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let phone: Browser;
 let bench: Browser;

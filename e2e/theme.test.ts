@@ -4,8 +4,6 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, WIDE, openBrowser, signIn, waitFor } from './browser';
 import { openBuild } from './places';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {

@@ -5,8 +5,6 @@ import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, type Viewport, WIDE, axeViolations, openBrowser, signIn } from './browser';
 import { answer, goTo, openBuild } from './places';
 
-jest.setTimeout(300_000);
-
 let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {

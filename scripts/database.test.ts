@@ -2,7 +2,6 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync
 import path from 'node:path';
 import { newFolder, run, tidy } from './commands';
 
-jest.setTimeout(120_000);
 afterEach(tidy);
 
 /** Starts the database of a folder, does something with it, and stops it. */

@@ -3,7 +3,6 @@ import os from 'node:os';
 import path from 'node:path';
 import { ROOT, begin, freePort, newFolder, run, signal, tidy } from './commands';
 
-jest.setTimeout(300_000);
 afterEach(tidy);
 
 const scripts = Object.keys(

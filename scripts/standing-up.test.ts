@@ -2,7 +2,6 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { begin, childOf, freePort, health, newFolder, run, tidy } from './commands';
 
-jest.setTimeout(300_000);
 afterEach(tidy);
 
 async function startApp(state: string) {

@@ -1,9 +1,7 @@
 import { type Condition, type Heard, SILENT, conditionOf, hear, steadyOf } from '@yosoku/core/instruments/hear';
 import { type TurnRecorder, recordTurn } from '@yosoku/core/instruments/record-turn';
 import { type Sync, ringAt } from '@yosoku/core/instruments/sync';
-
-/** How a line to the server stands. */
-type Link = 'opening' | 'open' | 'broken';
+import { openLine } from './line';
 
 /** A sync, and the setting of the wheel for which it was made. */
 export interface WheelSync extends Sync {
@@ -56,14 +54,36 @@ export interface Instrument {
   readonly close: () => void;
 }
 
-const FIRST_PAUSE_MS = 400;
-const LONGEST_PAUSE_MS = 5_000;
 /** How often silence is looked for. */
 const LOOK_MS = 200;
 /** Turned round only when it has gone so far the other way, degrees: less is noise. */
 const TREMBLE = 0.3;
 /** It has moved on from where it was read, degrees: more than it trembles. */
 const MOVED = 0.5;
+
+/** How far a crank has come since it last turned round. Angles of the encoder, degrees. */
+function makeWay() {
+  let run = 0;
+  let turnedAt = 0;
+  return {
+    run: (): number => run,
+    beginAt: (angle: number): void => {
+      run = 0;
+      turnedAt = angle;
+    },
+    to: (angle: number): void => {
+      // The farthest of this run is where it may turn round.
+      const on = run >= 0 ? 1 : -1;
+      if ((angle - turnedAt) * on >= 0) {
+        run += angle - turnedAt;
+        turnedAt = angle;
+      } else if (Math.abs(angle - turnedAt) > TREMBLE) {
+        run = angle - turnedAt;
+        turnedAt = angle;
+      }
+    },
+  };
+}
 
 /**
  * Listens to an instrument over the server, and comes back by itself when the line breaks.
@@ -75,15 +95,9 @@ export function openInstrument(
   onOpen: (say: Instrument['say']) => void = () => undefined,
 ): Instrument {
   let heard: Heard = SILENT;
-  let link: Link = 'opening';
   let here = true;
-  let socket: WebSocket | null = null;
-  let pause = FIRST_PAUSE_MS;
-  let retry: ReturnType<typeof setTimeout> | undefined;
-  let closed = false;
   let frame = 0;
-  let run = 0;
-  let turnedAt = 0;
+  const way = makeWay();
   let recording: { readonly recorder: TurnRecorder; readonly sync: WheelSync; readonly which: 0 | 1 } | null = null;
   let sync: WheelSync | null = null;
   let zero: Showing['zero'] = [0, 0];
@@ -95,20 +109,8 @@ export function openInstrument(
       for (const each of followers) each();
     });
   };
-  const say = (order: object): void => {
-    if (socket?.readyState === WebSocket.OPEN) socket.send(JSON.stringify(order));
-  };
-
   const moved = (from: number, to: number): void => {
-    // The farthest of this run is where it may turn round.
-    const on = run >= 0 ? 1 : -1;
-    if ((to - turnedAt) * on >= 0) {
-      run += to - turnedAt;
-      turnedAt = to;
-    } else if (Math.abs(to - turnedAt) > TREMBLE) {
-      run = to - turnedAt;
-      turnedAt = to;
-    }
+    way.to(to);
     if (taken && Math.abs(to - taken.angle) > MOVED) taken = null;
     if (from !== to) tell();
   };
@@ -118,48 +120,29 @@ export function openInstrument(
     const { last } = heard;
     if (!last || last === before.last) return;
     if (heard.origin !== before.origin || !before.last) {
-      run = 0;
-      turnedAt = last.angle;
+      way.beginAt(last.angle);
       taken = null;
     } else moved(before.last.angle, last.angle);
     if (!recording || recording.sync.origin !== heard.origin) return;
     const lift = last.lifts[recording.which];
     if (lift !== null) recording.recorder.add(ringAt(recording.sync, last.angle), lift - zero[recording.which]);
   };
-  const connect = (): void => {
-    link = link === 'open' ? 'broken' : link;
-    const fresh = new WebSocket(`${location.origin.replace(/^http/, 'ws')}/api${path}`);
-    socket = fresh;
-    fresh.onopen = () => {
-      link = 'open';
-      pause = FIRST_PAUSE_MS;
-      onOpen(say);
-      tell();
-    };
-    fresh.onmessage = ({ data }: MessageEvent<string>) => {
-      for (const line of data.split('\n')) {
-        if (line === '# here') here = true;
-        else if (line === '# gone') here = false;
-        else take(line);
-      }
-      tell();
-    };
-    fresh.onclose = () => {
-      if (closed || socket !== fresh) return;
-      link = 'broken';
-      tell();
-      retry = setTimeout(connect, pause);
-      pause = Math.min(LONGEST_PAUSE_MS, pause * 2);
-    };
-  };
-  connect();
+  const line = openLine(path, {
+    onOpen: () => onOpen(line.say),
+    onWords: (words) => {
+      if (words === '# here') here = true;
+      else if (words === '# gone') here = false;
+      else take(words);
+    },
+    onChange: tell,
+  });
   // A silence is told too, though nothing comes that could tell it.
   const look = setInterval(tell, LOOK_MS);
 
   return {
     name,
     showing: () => ({
-      condition: link === 'broken' ? 'no-server' : !here ? 'unplugged' : conditionOf(heard, performance.now()),
+      condition: line.link() === 'broken' ? 'no-server' : !here ? 'unplugged' : conditionOf(heard, performance.now()),
       box: heard.box,
       angle: heard.last?.angle ?? null,
       lifts: heard.last?.lifts ?? [null, null],
@@ -167,7 +150,7 @@ export function openInstrument(
       origin: heard.origin,
       lostBecause: heard.lostBecause,
       tally: heard.tally,
-      run,
+      run: way.run(),
       sync,
       zero,
       taken,
@@ -196,13 +179,11 @@ export function openInstrument(
     stopRecording: () => {
       recording = null;
     },
-    say,
+    say: line.say,
     close: () => {
-      closed = true;
+      line.close();
       clearInterval(look);
-      clearTimeout(retry);
       cancelAnimationFrame(frame);
-      socket?.close();
       followers.clear();
     },
   };

@@ -85,20 +85,7 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
         height={throwSize}
         move={moves.web}
       >
-        <Svg
-          width={throwSize}
-          height={throwSize}
-          viewBox={`${-throwSize / 2} ${-throwSize / 2} ${throwSize} ${throwSize}`}
-        >
-          <Path
-            d={`M${-web} ${-stroke / 2}A${web} ${web} 0 0 1 ${web} ${-stroke / 2}L${web * 2} ${stroke * 0.2}A${stroke * 0.42} ${stroke * 0.42} 0 0 1 ${-web * 2} ${stroke * 0.2}Z`}
-            fill={theme.raised}
-            stroke={theme.soft}
-            strokeWidth="1.5"
-          />
-          <Circle r={web * 0.8} fill={theme.ground} stroke={theme.soft} strokeWidth="1.5" />
-          <Circle r={2} fill={theme.soft} />
-        </Svg>
+        <WebShape size={throwSize} stroke={stroke} web={web} />
       </MovingLayer>
       <MovingLayer
         testID="piston"
@@ -109,29 +96,7 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
         height={stroke * 2}
         move={moves.piston}
       >
-        <Svg width={bore} height={stroke * 2} viewBox={`${-bore / 2} ${-stroke} ${bore} ${stroke * 2}`}>
-          <Rect
-            x={-bore / 2 + 1.5}
-            y={-stroke * CROWN}
-            width={bore - 3}
-            height={stroke * (CROWN + SKIRT)}
-            rx="3"
-            fill={theme.hairline}
-            stroke={theme.ink}
-            strokeWidth="1.5"
-          />
-          {[0.06, 0.12, 0.18].map((down) => (
-            <Line
-              key={down}
-              x1={-bore / 2 + 2}
-              x2={bore / 2 - 2}
-              y1={stroke * (down - CROWN)}
-              y2={stroke * (down - CROWN)}
-              stroke={theme.ink}
-              strokeWidth="1"
-            />
-          ))}
-        </Svg>
+        <PistonShape bore={bore} stroke={stroke} />
       </MovingLayer>
       <MovingLayer
         testID="rod"
@@ -142,21 +107,7 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
         height={rod * 2 + web * 2}
         move={moves.rod}
       >
-        <Svg
-          width={web * 2.6}
-          height={rod * 2 + web * 2}
-          viewBox={`${-web * 1.3} ${-rod - web} ${web * 2.6} ${rod * 2 + web * 2}`}
-        >
-          <Path
-            d={`M${-web * 0.6} 0L${-web * 0.38} ${-rod}A${web * 0.38} ${web * 0.38} 0 0 1 ${web * 0.38} ${-rod}L${web * 0.6} 0Z`}
-            fill={theme.raised}
-            stroke={theme.soft}
-            strokeWidth="1.5"
-          />
-          <Circle r={web} fill={theme.raised} stroke={theme.soft} strokeWidth="1.5" />
-          <Circle r={web * 0.4} fill={theme.ground} stroke={theme.soft} strokeWidth="1" />
-          <Circle cy={-rod} r={web * 0.5} fill={theme.raised} stroke={theme.soft} strokeWidth="1.5" />
-        </Svg>
+        <RodShape rod={rod} web={web} />
       </MovingLayer>
       {stop === null ? null : (
         <Svg width={width} height={height} style={{ position: 'absolute', pointerEvents: 'none' }}>
@@ -173,5 +124,74 @@ export function CylinderPicture({ live, units, width, height }: CylinderPictureP
         </Svg>
       )}
     </View>
+  );
+}
+
+/** The crank’s web with its pin, about the middle of the main bearing. */
+function WebShape({ size, stroke, web }: { readonly size: number; readonly stroke: number; readonly web: number }) {
+  const theme = useTheme();
+  return (
+    <Svg width={size} height={size} viewBox={`${-size / 2} ${-size / 2} ${size} ${size}`}>
+      <Path
+        d={`M${-web} ${-stroke / 2}A${web} ${web} 0 0 1 ${web} ${-stroke / 2}L${web * 2} ${stroke * 0.2}A${stroke * 0.42} ${stroke * 0.42} 0 0 1 ${-web * 2} ${stroke * 0.2}Z`}
+        fill={theme.raised}
+        stroke={theme.soft}
+        strokeWidth="1.5"
+      />
+      <Circle r={web * 0.8} fill={theme.ground} stroke={theme.soft} strokeWidth="1.5" />
+      <Circle r={2} fill={theme.soft} />
+    </Svg>
+  );
+}
+
+/** A piston with its rings, about its pin. */
+function PistonShape({ bore, stroke }: { readonly bore: number; readonly stroke: number }) {
+  const theme = useTheme();
+  return (
+    <Svg width={bore} height={stroke * 2} viewBox={`${-bore / 2} ${-stroke} ${bore} ${stroke * 2}`}>
+      <Rect
+        x={-bore / 2 + 1.5}
+        y={-stroke * CROWN}
+        width={bore - 3}
+        height={stroke * (CROWN + SKIRT)}
+        rx="3"
+        fill={theme.hairline}
+        stroke={theme.ink}
+        strokeWidth="1.5"
+      />
+      {[0.06, 0.12, 0.18].map((down) => (
+        <Line
+          key={down}
+          x1={-bore / 2 + 2}
+          x2={bore / 2 - 2}
+          y1={stroke * (down - CROWN)}
+          y2={stroke * (down - CROWN)}
+          stroke={theme.ink}
+          strokeWidth="1"
+        />
+      ))}
+    </Svg>
+  );
+}
+
+/** A rod, about its big end. */
+function RodShape({ rod, web }: { readonly rod: number; readonly web: number }) {
+  const theme = useTheme();
+  return (
+    <Svg
+      width={web * 2.6}
+      height={rod * 2 + web * 2}
+      viewBox={`${-web * 1.3} ${-rod - web} ${web * 2.6} ${rod * 2 + web * 2}`}
+    >
+      <Path
+        d={`M${-web * 0.6} 0L${-web * 0.38} ${-rod}A${web * 0.38} ${web * 0.38} 0 0 1 ${web * 0.38} ${-rod}L${web * 0.6} 0Z`}
+        fill={theme.raised}
+        stroke={theme.soft}
+        strokeWidth="1.5"
+      />
+      <Circle r={web} fill={theme.raised} stroke={theme.soft} strokeWidth="1.5" />
+      <Circle r={web * 0.4} fill={theme.ground} stroke={theme.soft} strokeWidth="1" />
+      <Circle cy={-rod} r={web * 0.5} fill={theme.raised} stroke={theme.soft} strokeWidth="1.5" />
+    </Svg>
   );
 }

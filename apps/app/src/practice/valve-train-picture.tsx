@@ -128,30 +128,6 @@ export function DrivePicture({ live, width, height }: PictureProps) {
   );
   const sag = Math.min(width * 0.22, 3 + slack * 2);
   const run = low - top;
-  const gear = (radius: number, teeth: number): string =>
-    Array.from({ length: teeth }, (_, i) => stroke(radius - 2.5, radius + 1.5, (i * 360) / teeth)).join('');
-  const sprocket = (testID: string, radius: number, teeth: number, y: number, move: (stand: Stand) => Move) => (
-    <MovingLayer
-      testID={testID}
-      live={live}
-      x={width / 2}
-      y={y}
-      width={2 * radius + 6}
-      height={2 * radius + 6}
-      move={move}
-    >
-      <Svg
-        width={2 * radius + 6}
-        height={2 * radius + 6}
-        viewBox={`${-radius - 3} ${-radius - 3} ${2 * radius + 6} ${2 * radius + 6}`}
-      >
-        <Circle r={radius - 1} fill={theme.raised} stroke={theme.soft} strokeWidth="1.2" />
-        <Path d={gear(radius, teeth)} stroke={theme.soft} strokeWidth="1.2" />
-        <Circle cy={-radius * 0.6} r="2" fill={theme.brass} />
-        <Circle r="2" fill={theme.soft} />
-      </Svg>
-    </MovingLayer>
-  );
   return (
     <View role="img" aria-label="The timing drive." style={{ width, height }}>
       <Svg width={width} height={height} style={{ position: 'absolute' }}>
@@ -201,13 +177,40 @@ export function DrivePicture({ live, width, height }: PictureProps) {
           />
         ))}
       </Svg>
-      {sprocket('cam-gear', large, 28, top, follow.cam)}
-      {sprocket('crank-gear', small, 14, low, follow.crank)}
+      <Sprocket testID="cam-gear" live={live} x={width / 2} y={top} radius={large} teeth={28} move={follow.cam} />
+      <Sprocket testID="crank-gear" live={live} x={width / 2} y={low} radius={small} teeth={14} move={follow.crank} />
       <View style={{ position: 'absolute', bottom: 0, width }}>
         <Words look="soft" className="text-center">
           drive
         </Words>
       </View>
     </View>
+  );
+}
+
+interface SprocketProps {
+  readonly testID: string;
+  readonly live: LiveEngine;
+  /** Its middle, pixels. */
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly teeth: number;
+  readonly move: (stand: Stand) => Move;
+}
+
+function Sprocket({ testID, live, x, y, radius, teeth, move }: SprocketProps) {
+  const theme = useTheme();
+  const size = 2 * radius + 6;
+  const gear = Array.from({ length: teeth }, (_, i) => stroke(radius - 2.5, radius + 1.5, (i * 360) / teeth)).join('');
+  return (
+    <MovingLayer testID={testID} live={live} x={x} y={y} width={size} height={size} move={move}>
+      <Svg width={size} height={size} viewBox={`${-size / 2} ${-size / 2} ${size} ${size}`}>
+        <Circle r={radius - 1} fill={theme.raised} stroke={theme.soft} strokeWidth="1.2" />
+        <Path d={gear} stroke={theme.soft} strokeWidth="1.2" />
+        <Circle cy={-radius * 0.6} r="2" fill={theme.brass} />
+        <Circle r="2" fill={theme.soft} />
+      </Svg>
+    </MovingLayer>
   );
 }

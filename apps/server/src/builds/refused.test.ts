@@ -5,8 +5,6 @@ import { larkMillEight } from '../demo/signed-build';
 import { addBuilder } from '../sign-in/accounts';
 import { PASSWORD, addShop, type client, description, makeEntry, openApi, signedIn } from '../testing/api-client';
 
-jest.setTimeout(60_000);
-
 type Client = ReturnType<typeof client>;
 let opened: Awaited<ReturnType<typeof openApi>>;
 let mine: Awaited<ReturnType<typeof addShop>>;
@@ -112,7 +110,7 @@ test('six imports at the same moment all come through: of one file once, of six 
   const many = Array.from({ length: 6 }, () => logbook());
   const all = await Promise.all(many.map((entries) => me.post('/import', fileOf(entries))));
   expect(all.map(({ status }) => status)).toEqual(Array(6).fill(201));
-}, 60_000);
+});
 
 test('a file with more points than is worked through is refused in words, and a build that grew so is kept', async () => {
   const id = uuidv7();
@@ -142,4 +140,4 @@ test('a file with more points than is worked through is refused in words, and a 
     json: { detail: expect.stringMatching(/259200 points in all; at most 250000/) },
   });
   expect((await me.get(`/builds/${id}/entries`)).status).toBe(404);
-}, 60_000);
+});

@@ -11,8 +11,6 @@ import {
   workerFile,
 } from '../testing/api-client';
 
-jest.setTimeout(60_000);
-
 let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();

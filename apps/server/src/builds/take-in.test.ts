@@ -7,8 +7,6 @@ import { larkMillEight } from '../demo/signed-build';
 import { NINE_KEYWAYS, PIECES } from '../demo/shelf';
 import { addShop, client, makeEntry, openApi, signedIn, upToDate } from '../testing/api-client';
 
-jest.setTimeout(60_000);
-
 type Client = ReturnType<typeof client>;
 let opened: Awaited<ReturnType<typeof openApi>>;
 let mine: Awaited<ReturnType<typeof addShop>>;

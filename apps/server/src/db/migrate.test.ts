@@ -47,7 +47,7 @@ test('cut off after any statement, it goes on where it stopped, and the form is 
     await database.migrate(FOLDER);
     expect([tag, step, await form()]).toEqual([tag, step, whole]);
   }
-}, 240_000);
+});
 
 test('two servers that start on an empty database both come up', async () => {
   const other = openDatabase(database.url);
@@ -55,7 +55,7 @@ test('two servers that start on an empty database both come up', async () => {
   await other.close();
   // One did all of it, the other found it done.
   expect([a.length, b.length].sort((x, y) => x - y)).toEqual([0, readMigrations(FOLDER).length]);
-}, 60_000);
+});
 
 /** As the migrator before this one left it: no markers, the time of each migration that was done whole. */
 async function asBefore(whole: number, more: readonly string[]): Promise<void> {
@@ -79,7 +79,7 @@ test('a database of the migrator before is taken over, also one that it left hal
   const done = await database.migrate(FOLDER);
   expect(done).toEqual(migrations.slice(5).map(({ tag }) => tag));
   expect(await form()).toEqual(whole);
-}, 60_000);
+});
 
 test('a database that a newer program has used is left alone, with words', async () => {
   await database.migrate(FOLDER);

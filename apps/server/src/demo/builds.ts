@@ -5,6 +5,28 @@ import { inches, millimetres } from '@yosoku/core/units/length';
 import { after, before, falling, flanksOf, measuring, pass, rising } from './measuring';
 import { type Pen, openLogbook } from './demo-logbook';
 
+const FENNEL_CARD: BodyOf<'card.entered'> = {
+  replaces: null,
+  name: 'Fennel 254-106',
+  intake: {
+    centreline: 106,
+    lobeLift: inches('0.330'),
+    timing: [
+      { height: inches('0.050'), at: 'lobe', duration: 214 },
+      { height: inches('0.006'), at: 'lobe', duration: 254 },
+    ],
+  },
+  exhaust: {
+    centreline: 113,
+    lobeLift: inches('0.340'),
+    timing: [
+      { height: inches('0.050'), at: 'lobe', duration: 222 },
+      { height: inches('0.006'), at: 'lobe', duration: 266 },
+    ],
+  },
+  lobeSeparation: 109.5,
+};
+
 /** Complete, with a history: 2½° late, moved, measured again, on the card. */
 export function kestrelPointSix(pen: Pen): Entry[] {
   const book = openLogbook(pen);
@@ -59,27 +81,7 @@ export function kestrelPointSix(pen: Pen): Entry[] {
     distance: inches('0.125'),
     stands: 'after',
   });
-  book.write('card.entered', {
-    replaces: null,
-    name: 'Fennel 254-106',
-    intake: {
-      centreline: 106,
-      lobeLift: inches('0.330'),
-      timing: [
-        { height: inches('0.050'), at: 'lobe', duration: 214 },
-        { height: inches('0.006'), at: 'lobe', duration: 254 },
-      ],
-    },
-    exhaust: {
-      centreline: 113,
-      lobeLift: inches('0.340'),
-      timing: [
-        { height: inches('0.050'), at: 'lobe', duration: 222 },
-        { height: inches('0.006'), at: 'lobe', duration: 266 },
-      ],
-    },
-    lobeSeparation: 109.5,
-  });
+  book.write('card.entered', FENNEL_CARD);
   book.write('target.set', { replaces: null, target: { kind: 'card' }, limit: 1 });
 
   type Shows = BodyOf<'reading.taken'>['shows'];

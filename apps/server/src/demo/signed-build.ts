@@ -1,10 +1,32 @@
-import type { Entry } from '@yosoku/core/record/entry';
+import type { BodyOf, Entry } from '@yosoku/core/record/entry';
 import { derive } from '@yosoku/core/report/report';
 import { SIGN_CHECK_NAMES } from '@yosoku/core/sign/sign-checks';
 import { inches } from '@yosoku/core/units/length';
 import { after, before, flanksOf, measuring, pass } from './measuring';
 import { type Pen, openLogbook } from './demo-logbook';
 import { NINE_KEYWAYS, PIECES } from './shelf';
+
+const LARK_CARD: BodyOf<'card.entered'> = {
+  replaces: null,
+  name: 'Lark 250-108',
+  intake: {
+    centreline: 108,
+    lobeLift: inches('0.310'),
+    timing: [
+      { height: inches('0.050'), at: 'lobe', opens: -4, closes: 32 },
+      { height: inches('0.006'), at: 'lobe', opens: 17, closes: 53 },
+    ],
+  },
+  exhaust: {
+    centreline: 112,
+    lobeLift: inches('0.310'),
+    timing: [
+      { height: inches('0.050'), at: 'lobe', opens: 36, closes: -8 },
+      { height: inches('0.006'), at: 'lobe', opens: 57, closes: 13 },
+    ],
+  },
+  lobeSeparation: 110,
+};
 
 /** From verdict to signature: 4½° late, moved by its crank gear, proved, cleared and signed. The gear gave less than its label. */
 export function larkMillEight(pen: Pen): Entry[] {
@@ -39,27 +61,7 @@ export function larkMillEight(pen: Pen): Entry[] {
   pass(book, zero, null, before(22), after(25));
   const setting = book.write('zero.set', { zero, after: null, moved: 'wheel' });
   pass(book, zero, setting, before(23.5), after(23.5));
-  book.write('card.entered', {
-    replaces: null,
-    name: 'Lark 250-108',
-    intake: {
-      centreline: 108,
-      lobeLift: inches('0.310'),
-      timing: [
-        { height: inches('0.050'), at: 'lobe', opens: -4, closes: 32 },
-        { height: inches('0.006'), at: 'lobe', opens: 17, closes: 53 },
-      ],
-    },
-    exhaust: {
-      centreline: 112,
-      lobeLift: inches('0.310'),
-      timing: [
-        { height: inches('0.050'), at: 'lobe', opens: 36, closes: -8 },
-        { height: inches('0.006'), at: 'lobe', opens: 57, closes: 13 },
-      ],
-    },
-    lobeSeparation: 110,
-  });
+  book.write('card.entered', LARK_CARD);
   book.write('target.set', { replaces: null, target: { kind: 'card' }, limit: 1 });
   const half = inches('0.050');
   const take = measuring(book, setting, first, 'lifter');

@@ -14,9 +14,6 @@ import type { Letterhead } from '../letterhead/store';
 import { printSheet } from './build-sheet';
 import { printPistonSheet } from './piston-sheet';
 
-// Pictures are drawn and opened by another program: more than a usual check, beside a load much more.
-jest.setTimeout(60_000);
-
 /** Opened with poppler (Debian's poppler-utils), which shares nothing with what writes the sheet. */
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-sheet-'));
 afterAll(() => rmSync(folder, { recursive: true }));

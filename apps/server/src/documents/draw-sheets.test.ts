@@ -16,9 +16,6 @@ import type { Entry } from '@yosoku/core/record/entry';
 import { codeOf } from './code-of';
 import { drawSheets } from './draw-sheets';
 
-// Pictures are drawn and opened by another program: more than a usual check, beside a load much more.
-jest.setTimeout(60_000);
-
 /** Opened with poppler (Debian's poppler-utils), which shares nothing with what draws. */
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-paper-'));
 afterAll(() => rmSync(folder, { recursive: true }));

@@ -17,8 +17,6 @@ import {
 import { errorInLog, openLog, putAside } from '../web/log';
 import { makeCallerOf } from '../web/proxy';
 
-jest.setTimeout(60_000);
-
 let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();

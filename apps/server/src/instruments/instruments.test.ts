@@ -10,9 +10,6 @@ import { makeRandom } from '@yosoku/core/statistics/random';
 import { PASSWORD, addShop, client, openApi, signedIn } from '../testing/api-client';
 import { LARGEST_MESSAGE, makeExchange } from './exchange';
 
-// Slow machines take their time; nothing here measures it.
-jest.setTimeout(60_000);
-
 let opened: Awaited<ReturnType<typeof openApi>>;
 let server: ServerType;
 let host: string;

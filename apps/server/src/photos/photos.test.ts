@@ -9,9 +9,6 @@ import { photo } from '../db/schema';
 import { addShop, client, description, makeEntry, openApi, PASSWORD, signedIn } from '../testing/api-client';
 import { drawnJpeg } from '../testing/jpeg';
 
-// Pictures are drawn and opened by another program: more than a usual check, beside a load much more.
-jest.setTimeout(60_000);
-
 let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();

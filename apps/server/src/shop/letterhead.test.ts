@@ -3,9 +3,6 @@ import { v7 as uuidv7 } from 'uuid';
 import { LOGO_BYTES } from '@yosoku/core/paper/letterhead';
 import { PASSWORD, addShop, client, description, makeEntry, openApi, signedIn } from '../testing/api-client';
 
-// A logo is tried on paper in a process of its own.
-jest.setTimeout(60_000);
-
 let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();

@@ -5,9 +5,6 @@ import { signInAttempt } from '../db/schema';
 import { addBuilder, letIn } from './accounts';
 import { passwordTrouble } from './password-rules';
 
-// Passwords are memory-hard, and take their time on a busy machine.
-jest.setTimeout(60_000);
-
 let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();

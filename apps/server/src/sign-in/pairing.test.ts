@@ -2,8 +2,6 @@ import { eq } from 'drizzle-orm';
 import { pairing } from '../db/schema';
 import { addShop, client, openApi, signedIn } from '../testing/api-client';
 
-jest.setTimeout(60_000);
-
 let opened: Awaited<ReturnType<typeof openApi>>;
 beforeAll(async () => {
   opened = await openApi();

@@ -70,6 +70,13 @@ async function noteDevice(db: Db, token: string, builderId: string): Promise<voi
     .onDuplicateKeyUpdate({ set: { usedAt } });
 }
 
+/** @param here hash of the token of whoever asks. */
+async function listSessions(db: Db, builderId: string, here: string | null) {
+  const rows = await db.select().from(session).where(eq(session.builderId, builderId)).orderBy(desc(session.seenAt));
+  const lasting = rows.filter(({ expiresAt }) => expiresAt.getTime() > Date.now());
+  return lasting.map((row) => ({ ...listed(row), here: row.tokenHash === here }));
+}
+
 /** Who is signed in where: begins and ends sessions, and closes routes to everybody else. */
 export function makeSessions(db: Db, callerOf: CallerOf) {
   const { find, over, forgetShop, keepLine, linesOf, endLines, close } = makeTrust(db);
@@ -122,15 +129,8 @@ export function makeSessions(db: Db, callerOf: CallerOf) {
     },
 
     /** The sessions of whoever asks, the one used last first. */
-    async list(c: Context, { builderId }: Account) {
-      const here = hashIn(c);
-      const rows = await db
-        .select()
-        .from(session)
-        .where(eq(session.builderId, builderId))
-        .orderBy(desc(session.seenAt));
-      const lasting = rows.filter(({ expiresAt }) => expiresAt.getTime() > Date.now());
-      return lasting.map((row) => ({ ...listed(row), here: row.tokenHash === here }));
+    list(c: Context, { builderId }: Account) {
+      return listSessions(db, builderId, hashIn(c));
     },
 
     /** Ends one of the sessions of whoever asks. False when there is none of that name. */

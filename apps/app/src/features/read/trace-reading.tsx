@@ -51,9 +51,31 @@ export function TraceReading(props: TraceTypingProps) {
   return traces.some((each) => !each.typed) && !typing ? <TraceDone {...props} /> : <TraceTyping {...props} />;
 }
 
+/** Keeps a turn that an instrument recorded as a trace of the lobe that is chosen. */
+function useKeepTurn({ valve, sitsOn, cylinder }: TraceTypingProps['choice']) {
+  const { report, write } = useStation();
+  return (points: RecordedTurn['points'], box: string): void => {
+    write('trace.recorded', {
+      setting: report.zero.setting,
+      trial: report.read.trial ?? write('trial.begun', { after: null }),
+      cylinder: cylinder,
+      valve,
+      sitsOn,
+      approach: 'forward',
+      source: 'instrument',
+      name: `A turn of ${box}`,
+      counted: 'from-zero',
+      points: points.map(([angle, mm]): [number, number] => [
+        Math.round(angle * 1e3) / 1e3,
+        Math.round(mm * 1e4) / 1e4,
+      ]),
+    });
+  };
+}
+
 /** A trace point by point. */
 function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
-  const { report, write } = useStation();
+  const { report } = useStation();
   const { build, zero, trials } = report;
   const { valve, sitsOn, next } = choice;
   const width = useStationWidth();
@@ -71,23 +93,7 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
   const traces = trial?.traces.filter((each) => each.valve === valve) ?? [];
   const goOn = `Go on to ${formatReading(at)}, the way it runs, and read the indicator.`;
   useSpoken(sayFigures(last === null ? next.sentence : goOn));
-  const keepTurn = (points: RecordedTurn['points'], box: string): void => {
-    write('trace.recorded', {
-      setting: zero.setting,
-      trial: report.read.trial ?? write('trial.begun', { after: null }),
-      cylinder: choice.cylinder,
-      valve,
-      sitsOn,
-      approach: 'forward',
-      source: 'instrument',
-      name: `A turn of ${box}`,
-      counted: 'from-zero',
-      points: points.map(([angle, mm]): [number, number] => [
-        Math.round(angle * 1e3) / 1e3,
-        Math.round(mm * 1e4) / 1e4,
-      ]),
-    });
-  };
+  const keepTurn = useKeepTurn(choice);
   return (
     <StationBody
       footer={

@@ -67,16 +67,9 @@ const LOST: Readonly<Record<Exclude<Showing['condition'], 'live'>, string>> = {
 export const channelOf = (valve: Valve | null, lifts: Showing['lifts']): 0 | 1 =>
   valve === 'exhaust' && lifts[1] !== null ? 1 : 0;
 
-function Live({
-  valve,
-  wanted,
-  typed,
-  onTake,
-  onSynced,
-  instrument,
-}: StripProps & { readonly instrument: Instrument }) {
+/** What the strip’s keys do, and what was said against it. */
+function useStripKeys({ valve, wanted, typed, onTake, onSynced }: StripProps, instrument: Instrument) {
   const { report } = useStation();
-  const theme = useTheme();
   const showing = useShowing(instrument);
   const [said, setSaid] = useState<{ readonly why: string; readonly origin: number | null } | null>(null);
   const setTrouble = (why: string | null): void => setSaid(why === null ? null : { why, origin: showing.origin });
@@ -84,15 +77,9 @@ function Live({
   const trouble = said && (said.origin === null || said.origin === showing.origin) ? said.why : null;
   const standing = standingOf(report);
   const which = channelOf(valve, showing.lifts);
-  const { sync } = showing;
+  const { sync, angle } = showing;
   const synced = holds(sync, showing, standing.setting);
-  const live = showing.condition === 'live';
-  const lift = showing.lifts[which];
-  const reading =
-    synced && showing.angle !== null ? formatReading(readingAt(standing.ring, ringNow(sync, showing.angle))) : null;
-  const shown =
-    lift === null ? null : formatComputedLength(lift - showing.zero[which], standing.units).replace('-', '−');
-
+  const reading = synced && angle !== null ? formatReading(readingAt(standing.ring, ringNow(sync, angle))) : null;
   const take = (): void => {
     const result = takeReading(instrument.showing(), which, wanted, standing);
     // That it is not synced is said already, and why.
@@ -128,7 +115,19 @@ function Live({
     }
   };
   useShortcuts({ i: take, t: toWheel, o: zero });
+  return { showing, standing, which, synced, reading, trouble, take, toWheel, zero };
+}
 
+function Live(props: StripProps & { readonly instrument: Instrument }) {
+  const { wanted, instrument } = props;
+  const { report } = useStation();
+  const theme = useTheme();
+  const { showing, standing, which, synced, reading, trouble, take, toWheel, zero } = useStripKeys(props, instrument);
+  const { sync } = showing;
+  const live = showing.condition === 'live';
+  const lift = showing.lifts[which];
+  const shown =
+    lift === null ? null : formatComputedLength(lift - showing.zero[which], standing.units).replace('-', '−');
   const why = !live
     ? LOST[showing.condition as keyof typeof LOST]
     : (trouble ?? (wanted.wheel && !synced ? unsyncedWords(showing, sync !== null) : null));
