@@ -19,7 +19,14 @@ const pieces = new PrecacheController();
 pieces.addToCacheList(self.__WB_MANIFEST);
 
 self.addEventListener('install', (event) => void pieces.install(event));
-self.addEventListener('activate', (event) => event.waitUntil(tidyUp().then(() => self.clients.claim())));
+self.addEventListener('activate', (event) =>
+  // What could not be tidied up takes room, and keeps no page from its new version.
+  event.waitUntil(
+    tidyUp()
+      .catch(() => undefined)
+      .then(() => self.clients.claim()),
+  ),
+);
 self.addEventListener('message', ({ data }) => {
   if ((data as { type?: string } | null)?.type === 'take-over') void self.skipWaiting();
 });

@@ -9,6 +9,9 @@ import { isHandsOn, isUnattended } from './hands-on';
 /** Looked for again this often, ms; a device at the engine may stay on for days. */
 const LOOK_MS = 30 * 60_000;
 
+/** A version that was asked to take over is asked again after this, ms. */
+const AGAIN_MS = 3_000;
+
 /** The version that waits to take over, and whether another window has let one take over already. */
 function useNewVersion() {
   const [waiting, setWaiting] = useState<ServiceWorker | null>(null);
@@ -65,6 +68,21 @@ export function NewVersion() {
     if ((taking || unattended) && replaced) location.reload();
     else if (unattended) waiting?.postMessage({ type: 'take-over' });
   }, [taking, unattended, replaced, waiting]);
+  useEffect(() => {
+    if (!waiting || !(taking || unattended)) return;
+    // Its own word that it is the version now, whether or not this page is handed over to it. One that was replaced in its turn is none to wait for.
+    const look = (): void => {
+      if (waiting.state === 'activated' || waiting.state === 'redundant') location.reload();
+    };
+    look();
+    waiting.addEventListener('statechange', look);
+    // Said again until it is heard: a worker that a busy browser has put to sleep may miss it.
+    const again = setInterval(() => waiting.postMessage({ type: 'take-over' }), AGAIN_MS);
+    return () => {
+      clearInterval(again);
+      waiting.removeEventListener('statechange', look);
+    };
+  }, [taking, unattended, waiting]);
   if (unattended) return null;
   if ((!waiting && !replaced && !tooOld) || (handsOn && !tooOld)) return null;
   const take = (): void => {
