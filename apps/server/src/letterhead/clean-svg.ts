@@ -21,6 +21,7 @@ const KEPT = new Set(
 /** Of elements, also after each `use` has been followed: no logo has more, and a drawing of a few lines can call for billions. */
 const MOST_DRAWN = 20_000;
 const DEEPEST = 40;
+const DEEPEST_CALLS = 200;
 
 export type CleanSvg =
   | { readonly ok: true; readonly svg: string; readonly width: number; readonly height: number }
@@ -28,6 +29,8 @@ export type CleanSvg =
 
 /** Why a drawing is not taken, in words. */
 class Refused extends Error {}
+
+const tooDeep = (): Refused => new Refused('This drawing is nested too deeply. Make it simpler.');
 
 const REMEDY: Readonly<Record<string, string>> = {
   script: 'There is script in this drawing. A logo has none: save it from the drawing program as plain SVG.',
@@ -129,13 +132,15 @@ function requireBounded(root: Element): void {
   list(root);
   const counted = new Map<Element, number>();
   const under = new Set<Element>();
-  const count = (element: Element): number => {
+  const count = (element: Element, depth = 0): number => {
     const known = counted.get(element);
     if (known !== undefined) return known;
+    // Each may call the next: a chain of thousands is no logo either.
+    if (depth > DEEPEST_CALLS) throw tooDeep();
     if (under.has(element)) throw new Refused('This drawing calls for itself, without end.');
     under.add(element);
     const called = element.calls.flatMap((id) => byId.get(id) ?? []);
-    const all = [...element.children, ...called].reduce((sum, each) => sum + count(each), 1);
+    const all = [...element.children, ...called].reduce((sum, each) => sum + count(each, depth + 1), 1);
     if (all > MOST_DRAWN)
       throw new Refused(`This drawing has more than ${MOST_DRAWN} parts. Make it simpler, or send it as PNG.`);
     under.delete(element);
@@ -169,7 +174,8 @@ function rewritten(text: string): { readonly svg: string; readonly width: number
   let skipped = 0;
   let root: Element | null = null;
   let size = { width: 0, height: 0 };
-  let styling = false;
+  /** What a style has said so far; null outside of one. It comes in pieces, which mean something only together. */
+  let style: string | null = null;
   parser.on('error', () => {
     throw new Refused('This is no SVG drawing, or it is damaged.');
   });
@@ -177,8 +183,9 @@ function rewritten(text: string): { readonly svg: string; readonly width: number
     if (doctype.includes('['))
       throw new Refused('This drawing brings definitions of its own. Save it from the drawing program as plain SVG.');
   });
-  parser.on('processinginstruction', () => {
-    throw new Refused('This drawing calls for a style sheet that is not in it. Save it with everything inside.');
+  parser.on('processinginstruction', ({ target }) => {
+    if (/^xml-stylesheet$/i.test(target))
+      throw new Refused('This drawing calls for a style sheet that is not in it. Save it with everything inside.');
   });
   parser.on('opentag', (tag: SaxesTagNS) => {
     if (skipped > 0 || (root !== null && (tag.uri !== SVG || DRAWS_NOTHING.has(tag.local)))) {
@@ -190,7 +197,7 @@ function rewritten(text: string): { readonly svg: string; readonly width: number
     if (tag.uri !== SVG || (root === null && tag.local !== 'svg'))
       throw new Refused('This is no SVG drawing, or it is damaged.');
     if (!DRAWN.has(tag.local)) throw refuseElement(tag.local);
-    if (open.length >= DEEPEST) throw new Refused('This drawing is nested too deeply. Make it simpler.');
+    if (open.length >= DEEPEST) throw tooDeep();
     const attributes = new Map(
       Object.values(tag.attributes).flatMap((each) => {
         const kept = keptAttribute(each);
@@ -206,14 +213,12 @@ function rewritten(text: string): { readonly svg: string; readonly width: number
     }
     open.at(-1)?.children.push(element);
     open.push(element);
-    styling = tag.local === 'style';
+    style = tag.local === 'style' ? '' : null;
     const own = out.length === 0 ? ` xmlns="${SVG}" xmlns:xlink="${XLINK}"` : '';
     out.push(`<${tag.local}${own}${[...attributes].map(([name, value]) => ` ${name}="${escaped(value)}"`).join('')}>`);
   });
   const write = (words: string): void => {
-    if (skipped > 0 || !styling) return;
-    requirePlain(words);
-    out.push(escaped(words));
+    if (skipped === 0 && style !== null) style += words;
   };
   parser.on('text', write);
   parser.on('cdata', write);
@@ -223,7 +228,11 @@ function rewritten(text: string): { readonly svg: string; readonly width: number
       return;
     }
     open.pop();
-    styling = false;
+    if (style !== null) {
+      requirePlain(style);
+      out.push(escaped(style));
+      style = null;
+    }
     out.push(`</${tag.local}>`);
   });
   parser.write(text).close();

@@ -88,6 +88,7 @@ test('a logo of 30 MB, with script in it, damaged or endless is refused in words
     { length: 30 },
     (_, at) => `<g id="l${at + 1}"><use href="#l${at}"/><use href="#l${at}"/></g>`,
   ).join('');
+  const chain = Array.from({ length: 9_000 }, (_, at) => `<g id="c${at}"><use href="#c${at + 1}"/></g>`).join('');
   const cases: [file: string | Uint8Array, status: number, words: RegExp][] = [
     [new Uint8Array(30 * 1024 * 1024), 413, /at most 1 MB/],
     [new Uint8Array(LOGO_BYTES + 1), 413, /at most 1 MB/],
@@ -102,6 +103,8 @@ test('a logo of 30 MB, with script in it, damaged or endless is refused in words
     [svg('<rect width="4" height="4" style="fill:url(http://elsewhere.test/)"/>'), 422, /calls for something/],
     [svg('<style>@import "http://elsewhere.test/a.css";</style>'), 422, /more than colour it/],
     [svg('<style>rect{fill:u\\72l(http://elsewhere.test/)}</style>'), 422, /more than colour it/],
+    [svg('<style>rect{fill:u<!-- -->rl(http://elsewhere.test/)}</style>'), 422, /calls for something/],
+    [svg('<style>rect{fill:u<![CDATA[rl(http://elsewhere.test/)]]>}</style>'), 422, /calls for something/],
     [svg('<image href="data:image/png;base64,AAAA" width="4" height="4"/>'), 422, /picture inside/],
     [svg('<foreignObject><p xmlns="http://www.w3.org/1999/xhtml">x</p></foreignObject>'), 422, /cannot be printed/],
     [svg('<text>Fennel</text>'), 422, /letters in this drawing/],
@@ -112,6 +115,7 @@ test('a logo of 30 MB, with script in it, damaged or endless is refused in words
     [`${svg(RECT).slice(0, -8)}`, 422, /no SVG drawing, or it is damaged/],
     [svg('<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/></g>'), 422, /without end/],
     [svg(`<defs><g id="l0">${RECT}</g>${doubled}</defs><use href="#l30"/>`), 422, /more than 20000 parts/],
+    [svg(chain), 422, /nested too deeply/],
     [svg('<g>'.repeat(60) + '</g>'.repeat(60)), 422, /nested too deeply/],
     [png(2_001, 4), 422, /2000 pixels a side; this one has 2001 × 4/],
     [png(8, 8).subarray(0, 50), 422, /damaged/],
@@ -128,7 +132,7 @@ test('a logo of 30 MB, with script in it, damaged or endless is refused in words
 test('of a drawing is kept what is seen: data of the drawing program goes, shapes and colours stay', async () => {
   const { send, get } = await someShop();
   const drawing = svg(
-    '<!-- made by hand --><title>Logo</title><metadata><who xmlns="urn:x">Mara</who></metadata>' +
+    '<!-- made by hand --><?xpacket begin=""?><title>Logo</title><metadata><who xmlns="urn:x">Mara</who></metadata>' +
       '<tool:grid xmlns:tool="urn:tool"><tool:line/></tool:grid><style>.ink{fill:#1D1B16}</style>' +
       '<defs><linearGradient id="g"><stop offset="0" stop-color="#fff"/><stop offset="1" stop-color="#0B6E60"/></linearGradient></defs>' +
       '<g tool:layer="1" xmlns:tool="urn:tool" class="ink" data-x="1"><path d="M0 0h4v3z" fill="url(#g)"/><use xlink:href="#g"/></g>',
