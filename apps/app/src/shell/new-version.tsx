@@ -65,32 +65,27 @@ export function NewVersion() {
   // Where nobody stands to take it, it is taken when it comes.
   const unattended = isUnattended(path);
   useEffect(() => {
-    if ((taking || unattended) && replaced) location.reload();
-    else if (unattended) waiting?.postMessage({ type: 'take-over' });
-  }, [taking, unattended, replaced, waiting]);
-  useEffect(() => {
-    if (!waiting || !(taking || unattended)) return;
+    if (!taking && !unattended) return;
+    if (replaced) return location.reload();
+    if (!waiting) return;
+    const ask = (): void => waiting.postMessage({ type: 'take-over' });
     // Its own word that it is the version now, whether or not this page is handed over to it. One that was replaced in its turn is none to wait for.
     const look = (): void => {
       if (waiting.state === 'activated' || waiting.state === 'redundant') location.reload();
     };
+    ask();
     look();
     waiting.addEventListener('statechange', look);
     // Said again until it is heard: a worker that a busy browser has put to sleep may miss it.
-    const again = setInterval(() => waiting.postMessage({ type: 'take-over' }), AGAIN_MS);
+    const again = setInterval(ask, AGAIN_MS);
     return () => {
       clearInterval(again);
       waiting.removeEventListener('statechange', look);
     };
-  }, [taking, unattended, waiting]);
+  }, [taking, unattended, replaced, waiting]);
   if (unattended) return null;
   if ((!waiting && !replaced && !tooOld) || (handsOn && !tooOld)) return null;
-  const take = (): void => {
-    if (waiting && !replaced) {
-      setTaking(true);
-      waiting.postMessage({ type: 'take-over' });
-    } else location.reload();
-  };
+  const take = (): void => (waiting && !replaced ? setTaking(true) : location.reload());
   return (
     <View
       role="status"

@@ -3,28 +3,25 @@ import { Problem } from '../web/problem';
 import type { Tasks } from './tasks';
 import type { Order, Settled } from './worker';
 
-/** The answer to a request waits for a task at most so long, ms. An import reads and writes up to 16 MB. */
-const PATIENCE_MS: Readonly<Record<keyof Tasks, number>> = {
-  report: 45_000,
-  sheet: 45_000,
-  paper: 45_000,
-  board: 20_000,
-  logo: 15_000,
-  summary: 60_000,
-  takeIn: 50_000,
+const BUILD_TOO_LARGE =
+  'This build holds so much that it could not be worked through in time. Its readings are kept. Export it, and make a build of each part.';
+
+/** The answer to a request waits for a task at most so long, ms, and then says that. An import reads and writes up to 16 MB. */
+const LIMITS: Readonly<Record<keyof Tasks, { readonly patience: number; readonly tooLong: string }>> = {
+  report: { patience: 45_000, tooLong: BUILD_TOO_LARGE },
+  sheet: { patience: 45_000, tooLong: BUILD_TOO_LARGE },
+  paper: { patience: 45_000, tooLong: BUILD_TOO_LARGE },
+  board: { patience: 20_000, tooLong: BUILD_TOO_LARGE },
+  summary: { patience: 60_000, tooLong: BUILD_TOO_LARGE },
+  takeIn: { patience: 50_000, tooLong: BUILD_TOO_LARGE },
+  logo: {
+    patience: 15_000,
+    tooLong: 'This logo could not be drawn in time. Make it simpler, or send it as PNG.',
+  },
 };
 const MOST_WAITING = 200;
 /** What one task may hold, MB: a build of the most points that are worked through takes a third of it. */
 const MOST_MEMORY_MB = 1024;
-
-const tooLong = (task: keyof Tasks): Problem =>
-  new Problem(
-    422,
-    'Too much',
-    task === 'logo'
-      ? 'This logo could not be drawn in time. Make it simpler, or send it as PNG.'
-      : 'This build holds so much that it could not be worked through in time. Its readings are kept. Export it, and make a build of each part.',
-  );
 
 /** Trouble of the moment in a task: the database was away, or busy. */
 export class TaskFailedForNow extends Error {}
@@ -56,15 +53,16 @@ export function makeDeriver(workerFile: string, databaseUrl: string, processes =
     if (pool.stats().pendingTasks >= MOST_WAITING) throw new TaskFailedForNow('too many tasks are waiting');
     const pieces: Uint8Array[] = [];
     const working = pool.exec('run', [order], { on: (piece: Uint8Array) => pieces.push(piece) });
-    const patience = setTimeout(() => working.cancel(), PATIENCE_MS[task]);
+    const { patience, tooLong } = LIMITS[task];
+    const limit = setTimeout(() => working.cancel(), patience);
     let settled: Settled;
     try {
       settled = (await working) as Settled;
     } catch (error) {
-      if (error instanceof PoolPromise.CancellationError) throw tooLong(task);
+      if (error instanceof PoolPromise.CancellationError) throw new Problem(422, 'Too much', tooLong);
       throw error;
     } finally {
-      clearTimeout(patience);
+      clearTimeout(limit);
     }
     if (settled.ok) {
       const value = pieces.length > 0 ? { ...settled.value, bytes: Buffer.concat(pieces) } : settled.value;

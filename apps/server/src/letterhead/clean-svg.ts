@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@yosoku/core/units/length';
 import { SaxesParser, type SaxesAttributeNS, type SaxesTagNS } from 'saxes';
 
 const SVG = 'http://www.w3.org/2000/svg';
@@ -18,7 +19,7 @@ const KEPT = new Set(
     'gradientUnits gradientTransform spreadMethod patternUnits patternContentUnits patternTransform clipPathUnits maskUnits maskContentUnits'
   ).split(' '),
 );
-/** Of elements, also after each `use` has been followed: no logo has more, and a drawing of a few lines can call for billions. */
+/** Of elements, also after each call has been followed: no logo has more, and a drawing of a few lines can call for billions. */
 const MOST_DRAWN = 20_000;
 const DEEPEST = 40;
 const DEEPEST_CALLS = 200;
@@ -30,6 +31,9 @@ export type CleanSvg =
 /** Why a drawing is not taken, in words. */
 class Refused extends Error {}
 
+const noDrawing = (): Refused => new Refused('This is no SVG drawing, or it is damaged.');
+const callsOutside = (): Refused =>
+  new Refused('This drawing calls for something that is not in it. Save it with everything inside, or send it as PNG.');
 const tooDeep = (): Refused => new Refused('This drawing is nested too deeply. Make it simpler.');
 
 const REMEDY: Readonly<Record<string, string>> = {
@@ -53,10 +57,7 @@ function requirePlain(value: string): void {
     throw new Refused(
       'A style in this drawing does more than colour it. Save it from the drawing program as plain SVG.',
     );
-  if (/url\((?!\s*['"]?#)/i.test(value))
-    throw new Refused(
-      'This drawing calls for something that is not in it. Save it with everything inside, or send it as PNG.',
-    );
+  if (/url\((?!\s*['"]?#)/i.test(value)) throw callsOutside();
 }
 
 const escaped = (text: string): string =>
@@ -66,10 +67,7 @@ const escaped = (text: string): string =>
 function keptAttribute({ uri, local, value }: SaxesAttributeNS): readonly [string, string] | null {
   if (/^on/i.test(local)) throw refuseElement('script');
   if (local === 'href' && (uri === '' || uri === XLINK)) {
-    if (!value.startsWith('#'))
-      throw new Refused(
-        'This drawing calls for something that is not in it. Save it with everything inside, or send it as PNG.',
-      );
+    if (!value.startsWith('#')) throw callsOutside();
     return ['xlink:href', value];
   }
   if (uri !== '' || !KEPT.has(local)) return null;
@@ -82,8 +80,8 @@ const PIXELS: Readonly<Record<string, number>> = {
   px: 1,
   pt: 96 / 72,
   pc: 16,
-  mm: 96 / 25.4,
-  cm: 96 / 2.54,
+  mm: 96 / MM_PER_INCH,
+  cm: 960 / MM_PER_INCH,
   in: 96,
 };
 
@@ -177,7 +175,7 @@ function rewritten(text: string): { readonly svg: string; readonly width: number
   /** What a style has said so far; null outside of one. It comes in pieces, which mean something only together. */
   let style: string | null = null;
   parser.on('error', () => {
-    throw new Refused('This is no SVG drawing, or it is damaged.');
+    throw noDrawing();
   });
   parser.on('doctype', (doctype) => {
     if (doctype.includes('['))
@@ -194,8 +192,7 @@ function rewritten(text: string): { readonly svg: string; readonly width: number
       skipped += 1;
       return;
     }
-    if (tag.uri !== SVG || (root === null && tag.local !== 'svg'))
-      throw new Refused('This is no SVG drawing, or it is damaged.');
+    if (tag.uri !== SVG || (root === null && tag.local !== 'svg')) throw noDrawing();
     if (!DRAWN.has(tag.local)) throw refuseElement(tag.local);
     if (open.length >= DEEPEST) throw tooDeep();
     const attributes = new Map(
@@ -236,7 +233,7 @@ function rewritten(text: string): { readonly svg: string; readonly width: number
     out.push(`</${tag.local}>`);
   });
   parser.write(text).close();
-  if (root === null) throw new Refused('This is no SVG drawing, or it is damaged.');
+  if (root === null) throw noDrawing();
   requireBounded(root);
   return { svg: out.join(''), ...size };
 }

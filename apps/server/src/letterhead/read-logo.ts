@@ -14,12 +14,16 @@ export interface Logo {
 export type ReadLogo = { readonly ok: true; readonly logo: Logo } | { readonly ok: false; readonly message: string };
 
 const refused = (message: string): ReadLogo => ({ ok: false, message });
+const neither = (): ReadLogo => refused('This is neither an SVG drawing nor a PNG picture.');
+const damaged = (): ReadLogo => refused('This PNG picture is damaged, or a part of it is missing.');
 
 const PNG_MARK = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 /** Where the header of a PNG says them. Source: PNG Specification (Third Edition), W3C, §11.2.1. */
 const WIDTH_AT = 16;
 const HEIGHT_AT = 20;
 const INTERLACE_AT = 28;
+/** The signature and the whole of that header, bytes. */
+const HEADER_END = 33;
 
 /**
  * Reads a logo by what it is, not by how it is called: SVG or PNG.
@@ -33,9 +37,9 @@ export function readLogo(bytes: Uint8Array): ReadLogo {
   try {
     text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
-    return refused('This is neither an SVG drawing nor a PNG picture.');
+    return neither();
   }
-  if (!/<([\w-]+:)?svg[\s>]/.test(text)) return refused('This is neither an SVG drawing nor a PNG picture.');
+  if (!/<([\w-]+:)?svg[\s>]/.test(text)) return neither();
   const clean = cleanSvg(text);
   if (!clean.ok) return clean;
   const { svg, width, height } = clean;
@@ -43,7 +47,7 @@ export function readLogo(bytes: Uint8Array): ReadLogo {
 }
 
 function readPng(buffer: Buffer): ReadLogo {
-  if (buffer.length < 33) return refused('This PNG picture is damaged, or a part of it is missing.');
+  if (buffer.length < HEADER_END) return damaged();
   const [width, height] = [buffer.readUInt32BE(WIDTH_AT), buffer.readUInt32BE(HEIGHT_AT)];
   // Looked at before anything is unpacked: a few bytes may call for gigabytes.
   if (width > LOGO_EDGE || height > LOGO_EDGE)
@@ -58,6 +62,6 @@ function readPng(buffer: Buffer): ReadLogo {
     const bytes = PNG.sync.write(png, { colorType: isSolid ? 2 : 6 });
     return { ok: true, logo: { kind: 'png', bytes: new Uint8Array(bytes), width, height } };
   } catch {
-    return refused('This PNG picture is damaged, or a part of it is missing.');
+    return damaged();
   }
 }

@@ -20,7 +20,7 @@ export const letterheadRoutes = (db: Db, sessions: Sessions, deriver: Deriver) =
       const { lines, logo } = await readLetterhead(db, c.get('account').shopId);
       return c.json({
         words: lines.join('\n'),
-        logo: logo && { kind: logo.kind, width: logo.width, height: logo.height, size: logo.bytes.length },
+        logo: logo && { kind: logo.kind, width: logo.width, height: logo.height },
       });
     })
     .put('/shop/letterhead', sessions.required, checkedJson(wordsSchema), async (c) => {

@@ -28,7 +28,7 @@ function serverWith(words: string, logo = 200) {
     if (init?.method !== undefined && init.method !== 'GET') sent.push(`${init.method} ${path}`);
     if (path === '/api/shop/logo') return Response.json({ detail: 'There is script in it.' }, { status: logo });
     if (init?.method === 'PUT') kept.words = (JSON.parse(String(init.body)) as { words: string }).words;
-    return Response.json({ ...kept, logo: { kind: 'svg', width: 40, height: 30, size: 9 } });
+    return Response.json({ ...kept, logo: { kind: 'svg', width: 40, height: 30 } });
   }) as typeof fetch;
   return sent;
 }
