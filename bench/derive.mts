@@ -2,7 +2,7 @@ import { Bench } from 'tinybench';
 import type { BodyOf, Entry, EntryKind } from '../packages/core/src/record/entry';
 import { derive } from '../packages/core/src/report/report';
 
-/** Prints how long a logbook of 50, 1,000 and 10,000 entries takes to derive, as JSON: median and 99th percentile, ms. */
+/** Prints how long a logbook of 50, 1,000 and 10,000 entries takes to derive, opened and at one reading more, as JSON: median and 99th percentile, ms. */
 
 /** A long build: trials of ten repeated pairs each, one reading in twenty undone. */
 function longLogbook(size: number): Entry[] {
@@ -60,16 +60,50 @@ function longLogbook(size: number): Entry[] {
   return entries.slice(0, size);
 }
 
+/** The next reading of the last trial, each time another. */
+function nextReading(entries: readonly Entry[], count: number): Entry {
+  const like = entries.findLast((entry) => entry.kind === 'reading.taken');
+  const trial = entries.findLast((entry) => entry.kind === 'trial.begun');
+  if (!like || !trial) throw new Error('nothing was read');
+  const at = String(count).padStart(12, '0');
+  return {
+    ...like,
+    id: `10000000-0000-4000-8000-${at}`,
+    body: {
+      ...like.body,
+      trial: trial.id,
+      round: `20000000-0000-4000-8000-${at}`,
+      wheel: { ring: '0-180', shows: 66 + (count % 3) / 4, side: 'after' },
+    },
+  };
+}
+
 const bench = new Bench({ time: 1500, warmupTime: 500 });
 for (const size of [50, 1_000, 10_000]) {
   const entries = longLogbook(size);
-  bench.add(String(size), () => {
-    if (!derive(entries)) throw new Error('nothing derived');
-  });
+  let opened = entries;
+  // As from the device's memory: nothing is known of any of it.
+  bench.add(
+    `${size} opened`,
+    () => {
+      if (!derive(opened)) throw new Error('nothing derived');
+    },
+    { beforeEach: () => void (opened = structuredClone(entries)) },
+  );
+  let count = 0;
+  let more = entries;
+  bench.add(
+    `${size} reading`,
+    () => {
+      if (!derive(more)) throw new Error('nothing derived');
+    },
+    { beforeEach: () => void (more = [...entries, nextReading(entries, (count += 1))]) },
+  );
 }
 await bench.run();
 const figures = bench.tasks.map(({ name, result }) => {
   if (!('latency' in result)) throw new Error(`no figures for ${name}`);
-  return { entries: Number(name), p50: result.latency.p50, p99: result.latency.p99 };
+  const [entries, what] = name.split(' ');
+  return { entries: Number(entries), what, p50: result.latency.p50, p99: result.latency.p99 };
 });
 console.log(JSON.stringify(figures));

@@ -2,8 +2,8 @@ import { NORMAL_95 } from '../statistics/normal';
 import { type PhaserHardware, correctAngle } from '../timing-set/electronic-angle';
 import { asCrank } from '../timing-set/kinds/kind';
 import { type Cam, camsOf, turnedBy } from '../record/cams-of';
-import type { FittedHardware } from '../record/entry';
-import type { Build, Trial } from '../record/fold';
+import type { EntryOf, FittedHardware } from '../record/entry';
+import type { Ground, Trial } from '../record/fold';
 import { type Basis, type Verdict, judge } from '../verdict/verdict';
 import type { CamFinding } from './derive-verdict';
 
@@ -15,18 +15,24 @@ const SCALE_READS = 0.15;
 /**
  * Cams whose place is told by their phaser alone: its angle in the maker's own scale against the manual's nominal and what that allows. The crank stands at its
  * locking pin, and the manual's figures hold with the pin in: no wheel is needed, and no card.
+ * @param drive as it was last fitted, up to this trial.
  * @returns cams of the trial of which an angle with its tolerance was read, in the order of the engine's cams.
  */
-export function judgeByScale(trial: Trial, build: Build, bank: 1 | 2): CamFinding[] {
+export function judgeByScale(
+  trial: Trial,
+  drive: EntryOf<'drive.fitted'> | null,
+  build: Ground,
+  bank: 1 | 2,
+): CamFinding[] {
   const all = camsOf(build);
   const banked = build.description.body.engine.secondBank !== undefined;
   return all.flatMap((cam): CamFinding[] => {
     if (cam.bank !== bank) return [];
     const read = trial.phasers.findLast(({ body }) => {
-      const part = fittedOf(build, trial, body.part);
+      const part = fittedOf(drive, body.part);
       return body.tolerance !== undefined && part !== null && turnedBy(part, all).some(({ key }) => key === cam.key);
     })?.body;
-    const hardware = read && fittedOf(build, trial, read.part)?.hardware;
+    const hardware = read && fittedOf(drive, read.part)?.hardware;
     if (read?.tolerance === undefined || hardware?.kind !== 'phaser') return [];
     const { nominal, tolerance, shows } = read;
     const delta = -advanceOf(hardware, nominal, shows);
@@ -52,15 +58,9 @@ export function judgeByScale(trial: Trial, build: Build, bank: 1 | 2): CamFindin
 const advanceOf = (hardware: PhaserHardware, nominal: number, shows: number): number =>
   correctAngle(hardware, [{ nominal, shows, setTo: null }])?.advance ?? 0;
 
-/** A part as it was last fitted, up to this trial. */
-function fittedOf({ trials }: Build, until: Trial, part: string): FittedHardware | null {
-  let fitted: FittedHardware | null = null;
-  for (const { id, drive } of trials) {
-    if (drive) fitted = drive.body.parts.find((each) => each.part === part) ?? null;
-    if (id === until.id) break;
-  }
-  return fitted;
-}
+/** A part of the drive; null where it is not on it. */
+const fittedOf = (drive: EntryOf<'drive.fitted'> | null, part: string): FittedHardware | null =>
+  drive?.body.parts.find((each) => each.part === part) ?? null;
 
 /** Nothing but the angle speaks: no reading is weighed, and nothing that went wrong can show. */
 function verdictOf(cam: Cam, bank: 1 | 2 | null, delta: number, limit: number, scale: Scale): Verdict {

@@ -1,7 +1,7 @@
 import { ringPosition } from '../crank/wheel';
 import { ZERO_METHODS, type TdcSide, type ZeroMethodName } from '../tdc/zero-methods';
 import { wrap180 } from '../units/angle';
-import type { Build, Trial } from '../record/fold';
+import type { Ground, Trial } from '../record/fold';
 import type { SettingFinding } from './readings/zero-passes';
 
 /**
@@ -41,7 +41,7 @@ const SAME = 0.5;
  * @param trial the one that is being read.
  */
 export function closingCheck(
-  { zeros }: Build,
+  { zeros }: Ground,
   trial: Trial | null,
   settings: ReadonlyMap<string, SettingFinding>,
 ): ClosingFinding {

@@ -6,6 +6,7 @@ import type { TrialFinding } from './derive-trial';
 import { tookFrom } from './work-time';
 import type { FittedHardware } from '../record/entry';
 import type { Build, Trial } from '../record/fold';
+import { remember } from '../record/remember';
 import { whatItGave } from './what-it-gave';
 
 /** A part of the drive as it stands now, and what is known of it. */
@@ -90,7 +91,9 @@ export function deriveDrive(build: Build, trials: readonly TrialFinding[]): Driv
     const before = standing;
     const [then, now] = [trials[at - 1], trials[at]];
     if (then && now && trial.why === 'moved') {
-      const made = moveOf(before, trial, then, now, cams);
+      const made = sameMove(now, [then, trial, build.ground, ...before.parts], () =>
+        moveOf(before, trial, then, now, cams),
+      );
       moves.set(trial.id, made.finding);
       if (made.observed) {
         const took = tookFrom(build.trials[at - 1], trial);
@@ -123,6 +126,8 @@ export function deriveDrive(build: Build, trials: readonly TrialFinding[]): Driv
     ),
   };
 }
+
+const sameMove = remember<TrialFinding, ReturnType<typeof moveOf>>();
 
 function moveOf(before: Standing, trial: Trial, then: TrialFinding, now: TrialFinding, cams: readonly Cam[]) {
   const set = (trial.move?.parts ?? []).flatMap(({ part, to }) => {

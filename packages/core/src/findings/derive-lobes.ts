@@ -4,7 +4,7 @@ import { peakOf, slopesAt } from '../cam/lobe-slopes';
 import { type LobePlace, type NextLobe, lobePlaces, nextLobe } from '../measure/lobe-round';
 import { READ_METHODS } from '../measure/read-methods';
 import { pairTerms } from '../measure/read-uncertainty';
-import type { Build } from '../record/fold';
+import type { Ground, Trial } from '../record/fold';
 import { median } from '../statistics/median';
 import { NORMAL_95 } from '../statistics/normal';
 import { BASE_ZERO, PRIOR } from '../verdict/unknowns';
@@ -69,11 +69,16 @@ const FROM_MEDIAN = 1.4826;
 const UNEVEN = 2.5;
 
 /** The lobes of a trial beside each other: lift, and the centreline where it was read. Only kinds of which more than one cylinder was read. */
-export function deriveLobes(rounds: readonly RoundFinding[], build: Build, card: CompletedCard): LobeTable[] {
+export function deriveLobes(
+  trial: Trial,
+  rounds: readonly RoundFinding[],
+  build: Ground,
+  card: CompletedCard,
+): LobeTable[] {
   // Mostly one cylinder was read: then there is nothing to stand beside it.
   if (rounds.every(({ cylinder }) => cylinder === rounds[0]?.cylinder)) return [];
   const sound = rounds.filter(({ problem, lacking }) => problem === null && lacking === 0);
-  const springs = springsOf(build);
+  const springs = springsOf(trial);
   return VALVES.flatMap((valve) =>
     (['lobe', 'valve'] as const).flatMap((at): LobeTable[] => {
       const mine = sound.filter((each) => each.valve === valve && (each.sitsOn === 'valve') === (at === 'valve'));
@@ -117,7 +122,7 @@ function underOneSpring(rounds: readonly RoundFinding[], springs: ReturnType<typ
 }
 
 /** Centrelines that can stand beside each other: on proved zeros, and of one camshaft. The cams of two banks sit as each was set. */
-const comparable = (rounds: readonly RoundFinding[], { description }: Build): readonly RoundFinding[] =>
+const comparable = (rounds: readonly RoundFinding[], { description }: Ground): readonly RoundFinding[] =>
   description.body.engine.secondBank === undefined ? rounds.filter(({ zeroProved }) => zeroProved) : [];
 
 function byCylinder(
@@ -135,7 +140,7 @@ function byCylinder(
 const mean = (values: readonly number[]): number => values.reduce((sum, each) => sum + each, 0) / values.length;
 
 /** What one lift may err by, as far as it may differ from that of a good lobe beside it: dial, zero on the base circle, grinding, rockers. */
-function liftError(count: number, lift: number, at: 'lobe' | 'valve', { description }: Build): number {
+function liftError(count: number, lift: number, at: 'lobe' | 'valve', { description }: Ground): number {
   const look = resolutionOf(description.body) / 4;
   const reading = Math.hypot(look, look, BASE_ZERO) / Math.sqrt(count);
   return Math.hypot(reading, GROUND, at === 'valve' ? ROCKERS * lift : 0);
@@ -146,7 +151,7 @@ function centreError(
   count: number,
   valve: Valve,
   at: 'lobe' | 'valve',
-  { description }: Build,
+  { description }: Ground,
   card: CompletedCard,
 ): number {
   const scale = at === 'valve' ? (card[valve].ratio ?? 1) : 1;
@@ -205,7 +210,7 @@ export interface LobePlan {
 const COMMON = { half: 150, intake: 108, exhaust: 112 } as const;
 
 /** The order in which every lobe is read with the least turning, from where the last reading left the crank. */
-export function planLobes(rounds: readonly RoundFinding[], build: Build, card: CompletedCard): LobePlan {
+export function planLobes(rounds: readonly RoundFinding[], build: Ground, card: CompletedCard): LobePlan {
   const { engine } = build.description.body;
   const places = lobePlaces(
     { order: engine.firingOrder, angles: engine.firingAngles },

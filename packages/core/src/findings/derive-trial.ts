@@ -1,7 +1,6 @@
 import { type CompletedCard, completeCard } from '../cam/complete-card';
 import { type Target, aheadOfCard, targetCentreline } from '../cam/target';
 import { READ_METHODS, type ReadMethodName, type RulingMethod } from '../measure/read-methods';
-import type { LengthUnit } from '../units/length';
 import type { Evidence } from '../verdict/observations';
 import { DEFAULT_LIMIT } from '../verdict/limits';
 import { gravest } from '../verdict/verdict';
@@ -9,14 +8,15 @@ import { type ClosingFinding, closingCheck } from './closing-check';
 import { type LobeTable, deriveLobes } from './derive-lobes';
 import { judgeByScale } from './by-scale';
 import { type CamFinding, type Conditions, type Decision, decideTrial, placeViews } from './derive-verdict';
-import type { BodyOf } from '../record/entry';
-import type { Build, Trial } from '../record/fold';
+import type { BodyOf, EntryOf } from '../record/entry';
+import type { Build, Ground, Trial } from '../record/fold';
+import { remember } from '../record/remember';
 import { type RoundFinding, bankOf, findRound } from './readings/read-rounds';
 import { type TraceFinding, findTraces } from './readings/read-traces';
 import { findViews } from './views/find-views';
 import { gatherEvidence } from './gather-evidence';
 import type { View, ViewContext } from './views/view';
-import type { SettingFinding } from './readings/zero-passes';
+import { type SettingFinding, findSettings } from './readings/zero-passes';
 
 /** What was read at one bank of cylinders: its cams stand apart from those of the other. */
 export interface BankFinding {
@@ -56,7 +56,7 @@ export type InForce = Pick<BodyOf<'target.set'>, 'target' | 'limit'> & {
 };
 
 /** The target that holds: as the builder set it, else straight to the card with the usual limit. */
-export function targetInForce(build: Build): InForce {
+export function targetInForce(build: Ground): InForce {
   const set = build.target?.body;
   const twin = build.description.body.engine.cams === 'twin';
   return set
@@ -70,7 +70,7 @@ export function targetInForce(build: Build): InForce {
 }
 
 /** Where each cam shall sit: its centreline as printed, and how far ahead of its card that is; null where nothing says it. */
-export function aimOf(build: Build, card: CompletedCard): Pick<ViewContext, 'ahead' | 'wanted'> {
+export function aimOf(build: Ground, card: CompletedCard): Pick<ViewContext, 'ahead' | 'wanted'> {
   const { target, exhaust } = targetInForce(build);
   const intake = targetCentreline(card.intake.centreline, target);
   const ahead = aheadOfCard(card.intake.centreline, target);
@@ -86,22 +86,18 @@ export function aimOf(build: Build, card: CompletedCard): Pick<ViewContext, 'ahe
   };
 }
 
-/** Completing a card costs more than deriving the readings; a card hardly ever changes. Kept with the entry that it came from. */
-const completed = new WeakMap<object, { readonly units: LengthUnit; readonly card: CompletedCard }>();
+/** Completing a card costs more than deriving the readings; a card hardly ever changes. */
+const sameCard = remember<object, CompletedCard>();
 
 /** The card as far as it goes: an empty one where there is none. */
-export function cardOf(build: Build): CompletedCard {
+export function cardOf(build: Ground): CompletedCard {
   const { units } = build.description.body;
-  if (!build.card) return completeCard({}, units);
-  const known = completed.get(build.card);
-  if (known?.units === units) return known.card;
-  const card = completeCard(build.card.body, units);
-  completed.set(build.card, { units, card });
-  return card;
+  const { card } = build;
+  return sameCard(card ?? build.description, [units], () => completeCard(card?.body ?? {}, units));
 }
 
-/** A trial is derived again at every reading of the next one: its decision is kept with its first entry, and what it was made from. */
-const decided = new WeakMap<object, { readonly from: readonly unknown[]; readonly decision: Decision }>();
+/** What a trial leans on may change without changing what decides it: its decision is kept with its first reading. */
+const sameDecision = remember<object, Decision>();
 
 function decideOnce(
   trial: Trial,
@@ -126,11 +122,7 @@ function decideOnce(
   );
   addInputs(from, evidence);
   if (whole !== evidence) addInputs(from, whole);
-  const known = decided.get(holder);
-  if (known?.from.length === from.length && from.every((part, at) => part === known.from[at])) return known.decision;
-  const decision = decideTrial(evidence, whole, rule, context, conditions);
-  decided.set(holder, { from, decision });
-  return decision;
+  return sameDecision(holder, from, () => decideTrial(evidence, whole, rule, context, conditions));
 }
 
 function evidenceHolder(trial: Trial, bank: 1 | 2, { build }: ViewContext): object | undefined {
@@ -139,27 +131,31 @@ function evidenceHolder(trial: Trial, bank: 1 | 2, { build }: ViewContext): obje
   return trial.rounds.find((round) => round.readings.some(mine))?.readings.find(mine) ?? trial.traces.find(mine);
 }
 
-/** Everything that a decision is made from: a later proof moves the angles of readings, a point left out those of a trace, though their entries stay. */
+/**
+ * Everything that a decision is made from: a later proof moves the angles of readings, a point left out those of a trace, and who reads more finely later
+ * changes what the earlier ones are worth, though their entries stay.
+ */
 function addInputs(to: unknown[], { observations, zeros, settled }: Evidence): void {
   to.push(settled);
-  for (const each of observations)
-    to.push(
-      each.entry,
-      each.kind === 'flank' ? each.angle : each.lift,
-      each.kind === 'flank' ? each.figure : each.view,
-    );
+  for (const each of observations) {
+    to.push(each.entry, each.view);
+    if (each.kind === 'flank') to.push(each.angle, each.figure, each.zero, each.step, each.standard);
+    else if (each.kind === 'tdc-lift') to.push(each.lift, each.past, each.zero, each.step);
+    else to.push(each.lift);
+  }
   for (const [zero, standard] of zeros) to.push(zero, standard);
 }
 
-function deriveTrial(
-  trial: Trial,
-  at: number,
-  build: Build,
-  settings: ReadonlyMap<string, SettingFinding>,
-  card: CompletedCard,
-  known: ViewContext['known'],
-  last: boolean,
-): TrialFinding {
+/** What a trial leans on, and where it stands among the others. */
+interface TrialPlace {
+  readonly at: number;
+  readonly last: boolean;
+  /** As it was last fitted, up to this trial. */
+  readonly drive: EntryOf<'drive.fitted'> | null;
+}
+
+function deriveTrial(trial: Trial, { at, last, drive }: TrialPlace, build: Ground, card: CompletedCard): TrialFinding {
+  const { settings, known } = leaningOn(build);
   const { limit, judgedBy } = targetInForce(build);
   const aim = aimOf(build, card);
   const all = trial.rounds.map((round) => findRound(round, build, settings));
@@ -172,9 +168,11 @@ function deriveTrial(
     const traces = banked.length === 1 ? allTraces : allTraces.filter((each) => each.bank === bank);
     const context: ViewContext = { build, card, ...aim, traces, known };
     const views = findViews(trial, rounds, context, bank);
-    const evidence = gatherEvidence(rounds, context, { odd: false, closed: closing.state === 'same' });
+    const evidence = gatherEvidence(trial, rounds, context, { odd: false, closed: closing.state === 'same' });
     const odd = rounds.some(({ problem, holds, lacking }) => problem !== null && holds && lacking === 0);
-    const whole = odd ? gatherEvidence(rounds, context, { odd: true, closed: closing.state === 'same' }) : evidence;
+    const whole = odd
+      ? gatherEvidence(trial, rounds, context, { odd: true, closed: closing.state === 'same' })
+      : evidence;
     const byReadings = decideOnce(trial, evidence, whole, judgedBy, context, {
       limit,
       zeroProved: provedOf(rounds, traces),
@@ -183,7 +181,7 @@ function deriveTrial(
       bank,
       closing,
     });
-    const decision = withScale(byReadings, judgeByScale(trial, build, bank));
+    const decision = withScale(byReadings, judgeByScale(trial, drive, build, bank));
     const placed = placeViews(views, decision);
     return { bank, rounds, traces, views: bank === 1 ? placed : placed.map(ofSecondBank), evidence, decision };
   });
@@ -198,7 +196,7 @@ function deriveTrial(
     rounds: all,
     traces: allTraces,
     cylinder: own,
-    lobes: deriveLobes(all, build, card),
+    lobes: deriveLobes(trial, all, build, card),
     closing,
     views: second ? banks.flatMap(({ views }) => views) : (first?.views ?? []),
     decision: second ? decideTogether(banks) : (first?.decision ?? { cams: [], verdict: null, faults: [] }),
@@ -244,14 +242,26 @@ const placesCam = (method: ReadMethodName, zeroProved: boolean, pastTdc: number 
   return (reads === 'flanks' && zeroProved) || (reads === 'tdc-lift' && (zeroProved || pastTdc === null));
 };
 
-/** The trials with what was measured in each, and their verdicts. */
-export function deriveTrials(
-  build: Build,
-  settings: ReadonlyMap<string, SettingFinding>,
-  card: CompletedCard,
-): TrialFinding[] {
-  const known: ViewContext['known'] = new Map();
-  return build.trials.map((trial, at) =>
-    deriveTrial(trial, at, build, settings, card, known, at === build.trials.length - 1),
-  );
+const sameLeaning = remember<
+  Ground,
+  { readonly settings: ReadonlyMap<string, SettingFinding>; readonly known: ViewContext['known'] }
+>();
+
+/** What all trials lean on, worked out once: where the wheel stood, and what a pair of each kind is worth. */
+const leaningOn = (build: Ground) =>
+  sameLeaning(build, [], () => ({ settings: findSettings(build), known: new Map() }));
+
+const sameTrial = remember<Trial, TrialFinding>();
+
+/** The trials with what was measured in each, and their verdicts. Those to which nothing was added are not worked out again. */
+export function deriveTrials({ ground, trials }: Build, card: CompletedCard): TrialFinding[] {
+  let drive: TrialPlace['drive'] = null;
+  return trials.map((trial, at) => {
+    drive = trial.drive ?? drive;
+    const place: TrialPlace = { at, last: at === trials.length - 1, drive };
+    return sameTrial(trial, [ground, card, place.at, place.last, drive], () => deriveTrial(trial, place, ground, card));
+  });
 }
+
+/** Every position of the wheel. */
+export const settingsOf = ({ ground }: Build): ReadonlyMap<string, SettingFinding> => leaningOn(ground).settings;

@@ -12,7 +12,7 @@ import { type Basis, CHANCE, type FaultFinding, type Verdict, gravest, judge } f
 import { type Weighing, narrowed, weigh } from '../verdict/weigh';
 import { besideOf, firstOf } from './beside';
 import type { ClosingFinding } from './closing-check';
-import type { Build } from '../record/fold';
+import type { Ground } from '../record/fold';
 import { followsDownOf } from './at-hand';
 import { type Suspected, concerns, faultOf, suspectedOf } from './suspected';
 import type { View, ViewContext } from './views/view';
@@ -247,7 +247,7 @@ const spreadOf = (views: readonly View[], cam: CamFinding['cam']): number =>
       .map(({ spread }) => spread),
   );
 
-const readableOf = (build: Build) => {
+const readableOf = (build: Ground) => {
   const height = USUAL_HEIGHT[build.description.body.units];
   return { drop: height, checking: height, followsDown: followsDownOf(build) };
 };

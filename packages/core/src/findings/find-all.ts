@@ -3,6 +3,7 @@ import type { CompletedCard } from '../cam/complete-card';
 import type { CylinderKnown } from '../cam/what-if';
 import type { Described } from '../record/entry';
 import type { Build } from '../record/fold';
+import { remember } from '../record/remember';
 import { type AcceptedFinding, deriveAccepted, placeAccepted } from './accepted';
 import { type ClearanceFinding, deriveClearance } from './derive-clearance';
 import { type CrankFinding, deriveCrank } from './derive-crank';
@@ -13,11 +14,19 @@ import { type PrepareFinding, derivePrepare } from './derive-prepare';
 import { type ProofFinding, deriveProof } from './derive-proof';
 import { type RockersFinding, deriveRockers } from './derive-rockers';
 import { type SignFinding, deriveSign } from './derive-sign';
-import { type InForce, type TrialFinding, aimOf, cardOf, deriveTrials, targetInForce } from './derive-trial';
+import {
+  type InForce,
+  type TrialFinding,
+  aimOf,
+  cardOf,
+  deriveTrials,
+  settingsOf,
+  targetInForce,
+} from './derive-trial';
 import { type WearFinding, deriveWear } from './derive-wear';
 import { type ZeroFinding, deriveZero } from './derive-zero';
 import { type ReadPlan, planReading } from './read-plan';
-import { type SettingFinding, crankOf, findSettings } from './readings/zero-passes';
+import { type SettingFinding, crankOf } from './readings/zero-passes';
 import type { ViewContext } from './views/view';
 
 /** Everything that follows from a build: facts, codes and numbers. The Report makes sentences of them. */
@@ -54,10 +63,10 @@ export interface Findings {
 /** What follows from a build, station by station. */
 export function findAll(build: Build): Findings {
   const zero = deriveZero(build);
-  const settings = findSettings(build);
+  const settings = settingsOf(build);
   const card = cardOf(build);
   const cylinder = cylinderOf(build.description.body);
-  const trials = deriveTrials(build, settings, card);
+  const trials = deriveTrials(build, card);
   const trial = trials.at(-1);
   const target = targetInForce(build);
   const wanted = targetCentreline(card.intake.centreline, target.target);
@@ -101,12 +110,15 @@ const isOnWheel = (trial: TrialFinding | undefined): boolean =>
   trial !== undefined &&
   (trial.traces.length > 0 || trial.rounds.some(({ readings }) => readings.some(({ at }) => at !== null)));
 
-const cylinderOf = (described: Described): CylinderKnown => {
-  const { bore, compression } = described.engine;
-  return {
-    crank: crankOf(described),
-    bore: bore ?? null,
-    ratio: compression?.given === 'ratio' ? compression.ratio : null,
-    chamber: compression?.given === 'chamber' ? compression.volume : null,
-  };
-};
+const sameCylinder = remember<Described, CylinderKnown>();
+
+const cylinderOf = (described: Described): CylinderKnown =>
+  sameCylinder(described, [], () => {
+    const { bore, compression } = described.engine;
+    return {
+      crank: crankOf(described),
+      bore: bore ?? null,
+      ratio: compression?.given === 'ratio' ? compression.ratio : null,
+      chamber: compression?.given === 'chamber' ? compression.volume : null,
+    };
+  });

@@ -3,7 +3,6 @@ import { type GapCase, gapCaseOf } from './derive-clearance';
 import { cardOf, deriveTrials } from './derive-trial';
 import type { Entry } from '../record/entry';
 import { fold } from '../record/fold';
-import { findSettings } from './readings/zero-passes';
 
 /**
  * Everything that sweeping the gap of a valve needs, out of a logbook.
@@ -13,6 +12,6 @@ export function gapCase(entries: readonly Entry[], valve: Valve): GapCase | null
   const build = fold(entries);
   if (!build) return null;
   const card = cardOf(build);
-  const found = gapCaseOf(build, deriveTrials(build, findSettings(build), card), card, valve);
+  const found = gapCaseOf(build, deriveTrials(build, card), card, valve);
   return found.ok ? found.found : null;
 }

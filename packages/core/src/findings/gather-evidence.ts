@@ -4,7 +4,8 @@ import { FELT_LATE } from '../measure/read-uncertainty';
 import { READ_METHODS, type ReadMethodName, readMethod } from '../measure/read-methods';
 import { factsOfCard } from '../verdict/card-facts';
 import type { CardFact, Evidence, Observation } from '../verdict/observations';
-import type { Build } from '../record/fold';
+import type { Ground, Trial } from '../record/fold';
+import { remember } from '../record/remember';
 import type { RoundFinding } from './readings/read-rounds';
 import type { TraceFinding } from './readings/read-traces';
 import { withoutWheel } from './views/lift-at-tdc';
@@ -17,23 +18,21 @@ const TRACE_DROP = 0.15;
 type Facts = ReturnType<typeof factsOfCard>;
 
 /** A card is completed once, and says the same until it is corrected or the engine's ratio is. */
-const factsKnown = new WeakMap<CompletedCard, { readonly ratio: object | undefined; readonly facts: Facts }>();
+const sameFacts = remember<CompletedCard, Facts>();
 
-function factsOf(build: Build, card: CompletedCard): Facts {
+function factsOf(build: Ground, card: CompletedCard): Facts {
   const ratio = build.description.body.engine.rockerRatio;
-  const known = factsKnown.get(card);
-  if (known && known.ratio === ratio) return known.facts;
-  const facts = factsOfCard(build.card?.body ?? {}, card, ratio ?? null);
-  factsKnown.set(card, { ratio, facts });
-  return facts;
+  return sameFacts(card, [ratio], () => factsOfCard(build.card?.body ?? {}, card, ratio ?? null));
 }
 
 /**
  * The raw readings of a trial, each once, with all that is known of how they err.
+ * @param rounds of one bank of it.
  * @param closed the closing check has shown that nothing moved.
  * @param odd takes rounds too whose readings do not make sense together: they show what went wrong.
  */
 export function gatherEvidence(
+  trial: Trial,
   rounds: readonly RoundFinding[],
   context: ViewContext,
   { odd, closed }: { readonly odd: boolean; readonly closed: boolean },
@@ -82,7 +81,7 @@ export function gatherEvidence(
     zeros,
     resolution: resolutionOf(build.description.body),
     lifter: build.asItStands?.body.lifter ?? null,
-    quadrants: readsQuadrants(counted, build),
+    quadrants: readsQuadrants(trial, counted, build),
     settled: closed ? observations.length : settledOf(build, observations, counted),
     ahead,
     centreline: own,
@@ -90,14 +89,14 @@ export function gatherEvidence(
 }
 
 /** Was it read on a ring whose numbers come four times? Only such a ring can be counted from the wrong one of its marks. */
-function readsQuadrants(rounds: readonly RoundFinding[], { description, trials }: Build): boolean {
+function readsQuadrants(trial: Trial, rounds: readonly RoundFinding[], { description }: Ground): boolean {
   const rings = ringsOf(description.body);
   if (!rings.some(({ ring }) => ring === '0-90')) return false;
   // Most wheels have one ring: then nothing has to be looked through.
   if (rings.length === 1) return true;
   const these = new Set(rounds.map(({ id }) => id));
-  return trials.some((trial) =>
-    trial.rounds.some(({ id, readings }) => these.has(id) && readings.some(({ body }) => body.wheel?.ring === '0-90')),
+  return trial.rounds.some(
+    ({ id, readings }) => these.has(id) && readings.some(({ body }) => body.wheel?.ring === '0-90'),
   );
 }
 
@@ -222,7 +221,7 @@ function sortByEntry(observations: Observation[]): void {
 }
 
 /** How many of the observations were taken before the wheel that they were read on was last found standing where it should. */
-function settledOf(build: Build, observations: readonly Observation[], rounds: readonly RoundFinding[]): number {
+function settledOf(build: Ground, observations: readonly Observation[], rounds: readonly RoundFinding[]): number {
   let setting: string | null = null;
   for (const { readings, zeroProved } of rounds)
     for (const reading of readings) {

@@ -1,6 +1,8 @@
 import type { Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
-import type { Build } from '../record/fold';
+import type { BodyOf } from '../record/entry';
+import type { Build, Trial } from '../record/fold';
+import { remember } from '../record/remember';
 import { inches } from '../units/length';
 import { lashHere } from './lash-here';
 import { statedRatio } from './stated-ratio';
@@ -23,19 +25,30 @@ export interface TheoryFinding {
   readonly names: 'nothing' | 'geometry' | 'deflection' | 'both' | 'unsaid' | 'above';
 }
 
+type Reading = BodyOf<'reading.taken'>;
+type Peak = Reading & { readonly shows: Extract<Reading['shows'], { readonly kind: 'peak-lift' }> };
+
 /** What a lift at the valve and its theory may differ by before anything is called lost, mm: dial, lash, and a per cent of the ratio. From memory. */
 const READ = inches('0.004');
 const OF_RATIO = 0.01;
 
-/** Under which springs each lift was read: entry → springs. */
-export const springsOf = ({ trials }: Build): ReadonlyMap<string, Springs> =>
+/** Under which springs each lift of a trial was read: entry → springs. */
+export const springsOf = ({ rounds }: Trial): ReadonlyMap<string, Springs> =>
   new Map(
-    trials.flatMap(({ rounds }) =>
-      rounds.flatMap(({ readings }) =>
-        readings.flatMap(({ id, body: { shows } }) =>
-          shows.kind === 'peak-lift' && shows.springs ? [[id, shows.springs] as const] : [],
-        ),
+    rounds.flatMap(({ readings }) =>
+      readings.flatMap(({ id, body: { shows } }) =>
+        shows.kind === 'peak-lift' && shows.springs ? [[id, shows.springs] as const] : [],
       ),
+    ),
+  );
+
+const samePeaks = remember<Trial, readonly Peak[]>();
+
+/** The readings of a trial that were taken at the peak of a lobe. */
+const peaksOf = (trial: Trial): readonly Peak[] =>
+  samePeaks(trial, [], () =>
+    trial.rounds.flatMap(({ readings }) =>
+      readings.flatMap(({ body }) => (body.shows.kind === 'peak-lift' ? [{ ...body, shows: body.shows }] : [])),
     ),
   );
 
@@ -46,13 +59,7 @@ export const springsOf = ({ trials }: Build): ReadonlyMap<string, Springs> =>
  */
 export function liftTheory(build: Build, card: CompletedCard, valve: Valve): readonly TheoryFinding[] {
   const ratio = statedRatio(build, card, valve);
-  const own = build.trials.flatMap(({ rounds }) =>
-    rounds.flatMap(({ readings }) =>
-      readings.flatMap(({ body }) =>
-        body.valve === valve && body.shows.kind === 'peak-lift' ? [{ ...body, shows: body.shows }] : [],
-      ),
-    ),
-  );
+  const own = build.trials.flatMap((trial) => peaksOf(trial).filter((each) => each.valve === valve));
   const atValve = own.filter(({ sitsOn }) => sitsOn === 'valve');
   if (ratio === null || atValve.length === 0) return [];
   const lash = lashHere(build, valve);

@@ -5,13 +5,18 @@ import type { Lobe } from '../cam/lobe';
 import type { BankFinding } from './derive-trial';
 
 /** The lift of a lobe, mm: as it was measured last on the first bank, else the card’s; null where nobody knows. */
-export const lobeLiftHere = (
+export function lobeLiftHere(
   trials: readonly { readonly banks: readonly BankFinding[] }[],
   card: CompletedCard,
   valve: Valve,
-): number | null =>
-  trials.map(({ banks }) => measuredLobe(banks[0], card, valve)).findLast((each) => each !== null)?.peak ??
-  card[valve].lobeLift;
+): number | null {
+  // From the end: mostly the last trial says it.
+  for (let at = trials.length - 1; at >= 0; at -= 1) {
+    const lobe = measuredLobe(trials[at]?.banks[0], card, valve);
+    if (lobe) return lobe.peak;
+  }
+  return card[valve].lobeLift;
+}
 
 /** The lobe as measured: through what was read of it; its shape from the card where that is all there is. */
 export function measuredLobe(trial: BankFinding | undefined, card: CompletedCard, valve: Valve): Lobe | null {

@@ -101,9 +101,10 @@ function liftedRatio(
   valve: Valve,
   stated: number | null,
 ): number | null {
-  const lobe = lobeLiftHere(trials, card, valve);
   const arm = rockers?.body.arm;
-  if (lobe === null || arm === undefined || stated === null) return null;
+  if (arm === undefined || stated === null) return null;
+  const lobe = lobeLiftHere(trials, card, valve);
+  if (lobe === null) return null;
   const rocker = { arm, ratio: stated, lift: lobe * stated };
   const good = rockerTrials.findLast(({ body }) => {
     const { pattern = null, seen = null, offset = null, lift = null, length } = body;

@@ -1,5 +1,5 @@
 import type { FittedHardware } from './entry';
-import type { Build } from './fold';
+import type { Ground } from './fold';
 
 export type CamName = 'single' | 'intake' | 'exhaust';
 
@@ -15,7 +15,7 @@ export interface Cam {
 export const camKey = (cam: CamName, bank: 1 | 2): string => `${cam} ${bank}`;
 
 /** Every camshaft that an engine has. */
-export function camsOf({ description }: Build): Cam[] {
+export function camsOf({ description }: Ground): Cam[] {
   const { cams, secondBank } = description.body.engine;
   if (cams !== 'twin') return [{ key: camKey('single', 1), cam: 'single', bank: 1, name: 'the cam' }];
   const banks = secondBank === undefined ? ([1] as const) : ([1, 2] as const);

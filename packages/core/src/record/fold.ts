@@ -5,6 +5,7 @@ import type { CheckName } from '../prepare/checks';
 import type { SignCheckName } from '../sign/sign-checks';
 import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
 import { besideOf, groupBy, inOrder, lastOf, lastOfEach, sortById, unreplaced } from './links';
+import { remember } from './remember';
 
 /** A pass over the top: the readings that were recorded under one pass id. Normally one each side. */
 export interface Pass {
@@ -59,22 +60,28 @@ export interface LashJob {
   readonly taken: readonly EntryOf<'lash.taken'>[];
 }
 
-/** What a logbook says, before any arithmetic: links followed, voided entries out, corrections applied. */
-export interface Build {
+/** What all trials lean on, and none of them changes. */
+export interface Ground {
   readonly description: EntryOf<'build.described'>;
   readonly card: EntryOf<'card.entered'> | null;
-  /** Cards that neither `card` nor what it corrects has replaced: entered on two devices, or written into a file. */
-  readonly otherCards: readonly EntryOf<'card.entered'>[];
   readonly target: EntryOf<'target.set'> | null;
+  readonly asItStands: EntryOf<'engine.as-it-stands'> | null;
   readonly zeros: readonly Zero[];
-  readonly zero: Zero | null;
   /** Positions of the wheel that were disturbed: zero.set id → what happened. */
   readonly disturbed: ReadonlyMap<string, EntryOf<'zero.disturbed'>>;
   /** Readings that count from where the wheel really stood: reading id → the re-basing. */
   readonly rebased: ReadonlyMap<string, EntryOf<'readings.rebased'>>;
   /** Points of traces that are left out: trace.recorded id → places in its list. */
   readonly voidedPoints: ReadonlyMap<string, ReadonlySet<number>>;
-  readonly asItStands: EntryOf<'engine.as-it-stands'> | null;
+}
+
+/** What a logbook says, before any arithmetic: links followed, voided entries out, corrections applied. */
+export interface Build extends Ground {
+  /** The part of it that all trials lean on: the same object for as long as nothing in it changes, as each trial is. */
+  readonly ground: Ground;
+  /** Cards that neither `card` nor what it corrects has replaced: entered on two devices, or written into a file. */
+  readonly otherCards: readonly EntryOf<'card.entered'>[];
+  readonly zero: Zero | null;
   readonly checks: ReadonlyMap<CheckName, EntryOf<'prepare.checked'>>;
   readonly endPlay: EntryOf<'end-play.measured'> | null;
   readonly identified: EntryOf<'tdc.identified'> | null;
@@ -139,51 +146,35 @@ export function fold(entries: readonly Entry[]): Build | null {
   const readings = all('reading.taken').filter(ofTrial);
   const inTrial = <K extends TrialKind>(kind: K): Map<string, EntryOf<K>[]> =>
     groupBy(all(kind).filter(ofTrial) as EntryOf<K>[], (entry) => (entry as EntryOf<TrialKind>).body.trial);
-  const traces = inTrial('trace.recorded');
-  const drives = inTrial('drive.fitted');
-  const phasers = inTrial('phaser.read');
-  const gaps = inTrial('clearance.measured');
-  const accepted = inTrial('verdict.accepted');
-
-  const takenByZero = groupBy(taken, (entry) => entry.body.zero);
-  const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
   const readingsByTrial = groupBy(readings, (entry) => entry.body.trial);
-  const hand = readTo(wheelsOf(taken, readings));
-  const zeros = begun.map((entry) => ({
-    ...buildZero(entry, settingsByZero.get(entry.id) ?? [], takenByZero.get(entry.id) ?? []),
-    readTo: hand,
-  }));
-  const trials = trialsBegun.map((entry) => ({
-    id: entry.id,
-    note: entry.body.note,
-    begunAt: entry.takenAt,
-    why: entry.body.why ?? ('moved' as const),
-    move: entry.body.move,
-    rounds: [...groupBy(readingsByTrial.get(entry.id) ?? [], (reading) => reading.body.round)].map(
-      ([id, members]): Round => ({ id, readings: members }),
-    ),
-    traces: traces.get(entry.id) ?? [],
-    drive: lastOf(drives.get(entry.id) ?? [], (body) => body.replaces),
-    phasers: sortById(phasers.get(entry.id) ?? []),
-    gaps: sortById(gaps.get(entry.id) ?? []),
-    accepted: inOrder(accepted.get(entry.id) ?? [], (body) => body.replaces),
-  }));
+  const rest = {
+    traces: inTrial('trace.recorded'),
+    drives: inTrial('drive.fitted'),
+    phasers: inTrial('phaser.read'),
+    gaps: inTrial('clearance.measured'),
+    accepted: inTrial('verdict.accepted'),
+  };
+  const trials = trialsBegun.map((entry) => foldTrial(entry, readingsByTrial.get(entry.id) ?? [], rest));
   const card = lastOf(all('card.entered'), (body) => body.replaces);
+  const ground = foldGround(description, {
+    card,
+    target: lastOf(all('target.set'), (body) => body.replaces),
+    asItStands: lastOf(all('engine.as-it-stands'), (body) => body.replaces),
+    begun,
+    settings,
+    taken,
+    readTo: readTo(wheelsOf(taken, readings)),
+    disturbed: all('zero.disturbed'),
+    rebased: all('readings.rebased'),
+    pointsVoided: all('trace.points-voided'),
+  });
   const signature = lastOf(all('build.signed'), (body) => body.after);
 
   return {
-    description,
-    card,
+    ...ground,
+    ground,
     otherCards: card ? besideOf(all('card.entered'), card, (body) => body.replaces) : [],
-    target: lastOf(all('target.set'), (body) => body.replaces),
-    zeros,
-    zero: zeros.at(-1) ?? null,
-    disturbed: new Map(all('zero.disturbed').map((entry) => [entry.body.setting, entry])),
-    rebased: new Map(
-      all('readings.rebased').flatMap((entry) => entry.body.readings.map((reading) => [reading, entry] as const)),
-    ),
-    voidedPoints: voidedPointsOf(all('trace.points-voided')),
-    asItStands: lastOf(all('engine.as-it-stands'), (body) => body.replaces),
+    zero: ground.zeros.at(-1) ?? null,
     checks: lastOfEach(all('prepare.checked'), (entry) => entry.body.check),
     clearance: lastOf(all('clearance.set-up'), (body) => body.replaces),
     photos: sortById(all('photo.taken')),
@@ -203,6 +194,81 @@ export function fold(entries: readonly Entry[]): Build | null {
     unlinked,
     entryCount: entries.length,
   };
+}
+
+const sameGround = remember<EntryOf<'build.described'>, Ground>();
+
+/** What all trials lean on, from the entries that count. */
+function foldGround(
+  description: EntryOf<'build.described'>,
+  said: Pick<Ground, 'card' | 'target' | 'asItStands'> & {
+    readonly begun: readonly EntryOf<'zero.begun'>[];
+    readonly settings: readonly EntryOf<'zero.set'>[];
+    readonly taken: readonly EntryOf<'zero.reading'>[];
+    readonly readTo: ReadTo;
+    readonly disturbed: readonly EntryOf<'zero.disturbed'>[];
+    readonly rebased: readonly EntryOf<'readings.rebased'>[];
+    readonly pointsVoided: readonly EntryOf<'trace.points-voided'>[];
+  },
+): Ground {
+  const { card, target, asItStands, begun, settings, taken, disturbed, rebased, pointsVoided } = said;
+  const { wheel, tape } = said.readTo;
+  const links = [...begun, ...settings, ...taken, ...disturbed, ...rebased, ...pointsVoided];
+  return sameGround(description, [card, target, asItStands, wheel, tape, ...links], () => {
+    const takenByZero = groupBy(taken, (entry) => entry.body.zero);
+    const settingsByZero = groupBy(settings, (entry) => entry.body.zero);
+    return {
+      description,
+      card,
+      target,
+      asItStands,
+      zeros: begun.map((entry) => ({
+        ...buildZero(entry, settingsByZero.get(entry.id) ?? [], takenByZero.get(entry.id) ?? []),
+        readTo: said.readTo,
+      })),
+      disturbed: new Map(disturbed.map((entry) => [entry.body.setting, entry])),
+      rebased: new Map(rebased.flatMap((entry) => entry.body.readings.map((reading) => [reading, entry] as const))),
+      voidedPoints: voidedPointsOf(pointsVoided),
+    };
+  });
+}
+
+const sameTrial = remember<EntryOf<'trial.begun'>, Trial>();
+
+/** A trial with what was read and done in it. */
+function foldTrial(
+  entry: EntryOf<'trial.begun'>,
+  readings: readonly EntryOf<'reading.taken'>[],
+  rest: {
+    readonly traces: ReadonlyMap<string, readonly EntryOf<'trace.recorded'>[]>;
+    readonly drives: ReadonlyMap<string, readonly EntryOf<'drive.fitted'>[]>;
+    readonly phasers: ReadonlyMap<string, readonly EntryOf<'phaser.read'>[]>;
+    readonly gaps: ReadonlyMap<string, readonly EntryOf<'clearance.measured'>[]>;
+    readonly accepted: ReadonlyMap<string, readonly EntryOf<'verdict.accepted'>[]>;
+  },
+): Trial {
+  const { id, body, takenAt } = entry;
+  const traces = rest.traces.get(id) ?? [];
+  const drives = rest.drives.get(id) ?? [];
+  const phasers = rest.phasers.get(id) ?? [];
+  const gaps = rest.gaps.get(id) ?? [];
+  const accepted = rest.accepted.get(id) ?? [];
+  return sameTrial(entry, [...readings, ...traces, ...drives, ...phasers, ...gaps, ...accepted], () => ({
+    id,
+    note: body.note,
+    begunAt: takenAt,
+    why: body.why ?? 'moved',
+    move: body.move,
+    rounds: [...groupBy(readings, (reading) => reading.body.round)].map(([round, members]): Round => ({
+      id: round,
+      readings: members,
+    })),
+    traces,
+    drive: lastOf(drives, (before) => before.replaces),
+    phasers: sortById(phasers),
+    gaps: sortById(gaps),
+    accepted: inOrder(accepted, (before) => before.replaces),
+  }));
 }
 
 /** Every setting of the valves with what was taken in it; what belongs to none is named. */

@@ -7,7 +7,6 @@ import { cardOf, deriveTrials } from '../findings/derive-trial';
 import { leadOf } from '../findings/derive-verdict';
 import type { Entry } from '../record/entry';
 import { fold } from '../record/fold';
-import { findSettings } from '../findings/readings/zero-passes';
 
 /**
  * The errors of a trial's verdict, to be drawn one by one (JCGM 101): all of its readings together, whatever the shop's rule.
@@ -18,7 +17,7 @@ import { findSettings } from '../findings/readings/zero-passes';
 export function drawingOf(entries: readonly Entry[], trial: string, cam: Valve, bank: 1 | 2 = 1): DrawingCase | null {
   const build = fold(entries);
   if (!build) return null;
-  const finding = deriveTrials(build, findSettings(build), cardOf(build)).find(({ id }) => id === trial);
+  const finding = deriveTrials(build, cardOf(build)).find(({ id }) => id === trial);
   const evidence = finding?.banks.find((each) => each.bank === bank)?.evidence;
   const weighing = evidence && weigh(evidence);
   const lead = weighing?.evidence.cams === 'single' ? leadOf(weighing) : cam;

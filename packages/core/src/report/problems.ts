@@ -1,7 +1,9 @@
 import { hasRing, ringWords } from '../crank/wheel';
 import type { Findings } from '../findings/find-all';
 import { ringsOf } from '../findings/readings/zero-passes';
-import type { Build } from '../record/fold';
+import type { EntryOf } from '../record/entry';
+import type { Build, Trial } from '../record/fold';
+import { remember } from '../record/remember';
 import type { Report } from './report-schema';
 import type { TroubledGroup } from './sheet';
 
@@ -25,14 +27,22 @@ export function problemsOf({ build, card, lash }: Findings, troubled: readonly T
   ];
 }
 
+const sameForeign = remember<Trial, readonly EntryOf<'reading.taken'>[]>();
+
 /** Readings on a ring that the wheel, as it is described, does not have. They count: what was read is what stood there. */
 function foreignRings({ description, zeros, trials }: Build): Report['problems'] {
   const rings = ringsOf(description.body);
   const ofZeros = zeros.flatMap(({ begun, stages }) =>
     begun.ring ? [] : stages.flatMap(({ passes }) => passes.flatMap(({ before, after }) => [...before, ...after])),
   );
-  const ofCam = trials.flatMap((trial) => trial.rounds.flatMap(({ readings }) => readings));
-  const foreign = [...ofZeros, ...ofCam].filter(({ body: { wheel } }) => wheel && !hasRing(rings, wheel));
+  const isForeign = ({ body: { wheel } }: EntryOf<'zero.reading' | 'reading.taken'>): boolean =>
+    wheel !== null && !hasRing(rings, wheel);
+  const foreign = [
+    ...ofZeros.filter(isForeign),
+    ...trials.flatMap((trial) =>
+      sameForeign(trial, [description], () => trial.rounds.flatMap(({ readings }) => readings.filter(isForeign))),
+    ),
+  ];
   const ring = foreign[0]?.body.wheel;
   if (!ring) return [];
   return [

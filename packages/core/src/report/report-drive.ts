@@ -1,6 +1,7 @@
 import { advanceOfSetting, settingLabel } from '../timing-set/hardware';
 import { signed } from '../timing-set/kinds/kind';
 import type { DriveFinding, MoveFinding, PartFinding } from '../findings/derive-drive';
+import { remember } from '../record/remember';
 import { NORMAL_95 } from '../statistics/normal';
 import { computedDegrees } from '../units/degrees';
 import type { Report } from './report-schema';
@@ -55,9 +56,14 @@ function angleWords({ angle }: PartFinding): Report['drive']['parts'][number]['a
 const turnsCam = (advance: number): string =>
   `${computedDegrees(Math.abs(advance))} ${advance < 0 ? 'later (retard)' : 'earlier (advance)'}`;
 
+const sameMove = remember<MoveFinding, Report['moves'][number]>();
+
 /** Every move and what it gave. */
 export const reportMoves = ({ moves }: DriveFinding): Report['moves'] =>
-  [...moves.values()].map(({ trial, parts, cams }) => ({
+  [...moves.values()].map((move) => sameMove(move, [], () => reportMove(move)));
+
+function reportMove({ trial, parts, cams }: MoveFinding): Report['moves'][number] {
+  return {
     trial,
     parts: parts.map(({ fitted, to, label }) => ({
       part: fitted.part,
@@ -75,7 +81,8 @@ export const reportMoves = ({ moves }: DriveFinding): Report['moves'] =>
       standard,
     })),
     words: gaveWords(cams),
-  }));
+  };
+}
 
 /** "The cam came 4.9° forward ±0.4° of the 6.0° that its label says." */
 function gaveWords(cams: MoveFinding['cams']): string | null {

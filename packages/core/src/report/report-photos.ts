@@ -28,11 +28,7 @@ export function reportPhotos(
   // Of a long logbook only the end is looked at.
   const newest = lastOf(entries, 2 * MOST_OFFERED, ({ kind }) => ENTRIES[kind].seen);
   const asked = new Set([...newest, ...photos.flatMap(({ body }) => body.of ?? [])]);
-  const labels = new Map<string, string>();
-  for (const { rows } of sheet)
-    for (const { entry, label, value, standing } of rows)
-      if (entry !== null && standing !== 'voided' && asked.has(entry))
-        labels.set(entry, value === '' ? label : `${label}: ${value}`);
+  const labels = labelsOf(sheet, asked);
   const showable = newest.flatMap((entry) => {
     const words = labels.get(entry);
     return words === undefined ? [] : [{ entry, words }];
@@ -41,6 +37,20 @@ export function reportPhotos(
     taken: photos.map((entry) => reported(entry, labels.get(entry.body.of ?? '') ?? null)),
     of: showable.slice(0, MOST_OFFERED),
   };
+}
+
+/** The last line of each entry that is asked for, in words; none of what was undone. From the end, where the newest stand. */
+function labelsOf(sheet: readonly SheetSection[], asked: Set<string>): ReadonlyMap<string, string> {
+  const labels = new Map<string, string>();
+  for (let section = sheet.length - 1; section >= 0 && asked.size > 0; section -= 1) {
+    const rows = sheet[section]?.rows ?? [];
+    for (let at = rows.length - 1; at >= 0 && asked.size > 0; at -= 1) {
+      const row = rows[at];
+      if (!row?.entry || !asked.delete(row.entry) || row.standing === 'voided') continue;
+      labels.set(row.entry, row.value === '' ? row.label : `${row.label}: ${row.value}`);
+    }
+  }
+  return labels;
 }
 
 /** The ids of the last entries that fit, the newest first. */

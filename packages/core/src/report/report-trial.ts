@@ -2,6 +2,7 @@ import { READ_METHODS } from '../measure/read-methods';
 import { USUAL_HEIGHT } from '../cam/usual-height';
 import type { CompletedCard } from '../cam/complete-card';
 import { type CylinderKnown, whatIf } from '../cam/what-if';
+import { remember } from '../record/remember';
 import { wrap180 } from '../units/angle';
 import type { TrialFinding } from '../findings/derive-trial';
 import type { CamFinding } from '../findings/derive-verdict';
@@ -25,13 +26,17 @@ const DRAWN_STEP = 4;
 /** Heights at which the lean is shown, as shares of the peak. */
 const LEAN_AT = [0.95, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.05];
 
-/** A trial as the Report has it. */
-export function reportTrial(
+const sameReported = remember<TrialFinding, ReportedTrial>();
+
+/** A trial as the Report has it. What is told of it names its own readings alone. */
+export const reportTrial = (
   trial: TrialFinding,
   card: CompletedCard,
   cylinder: CylinderKnown,
   speech: Speech,
-): ReportedTrial {
+): ReportedTrial => sameReported(trial, [card, cylinder, speech.units], () => tellTrial(trial, card, cylinder, speech));
+
+function tellTrial(trial: TrialFinding, card: CompletedCard, cylinder: CylinderKnown, speech: Speech): ReportedTrial {
   const { id, number, note, begunAt, why, decision } = trial;
   // Pictures show the first bank.
   const [first] = trial.banks;
@@ -73,16 +78,15 @@ const reportRound = (round: RoundFinding): ReportedTrial['rounds'][number] =>
 
 type ToldCam = Omit<CamFinding, 'verdict'> & { readonly limit: number; readonly verdict: ToldVerdict };
 
-/** Verdicts in words, kept with what was found: a trial that is over is not decided again, and has nothing new to say. */
-const told = new WeakMap<CamFinding, ToldCam>();
+const sameCam = remember<CamFinding, ToldCam>();
 
-function tellOnce(cam: CamFinding, speech: Speech): ToldCam {
-  const known = told.get(cam);
-  if (known) return known;
-  const fresh = { ...cam, limit: cam.verdict.judged.limit, verdict: tellVerdict(cam.verdict, speech) };
-  told.set(cam, fresh);
-  return fresh;
-}
+/** Verdicts in words, kept with what was found: a trial that is over is not decided again, and has nothing new to say. */
+const tellOnce = (cam: CamFinding, speech: Speech): ToldCam =>
+  sameCam(cam, [speech.units], () => ({
+    ...cam,
+    limit: cam.verdict.judged.limit,
+    verdict: tellVerdict(cam.verdict, speech),
+  }));
 
 function reportTrace(trace: TraceFinding): ReportedTrial['traces'][number] {
   const { curve, shift, dots, zero: _zero, ...rest } = trace;

@@ -101,7 +101,7 @@ function tell(found: Findings, entries: readonly Entry[]): Report {
     move: reportMove(found.move, build, drive, judged),
     problems: problemsOf(found, troubled),
     photos,
-    sheet: withPhotos(sheet, photos).map((section) => ({ ...section, rows: [...section.rows] })),
+    sheet: withPhotos(sheet, photos),
   };
 }
 

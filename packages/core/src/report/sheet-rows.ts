@@ -39,6 +39,9 @@ const dateOf = (time: string): string => time.slice(0, 10);
 /** `timeOf('2026-03-14T09:26:53.000Z')` is "09:26 UTC". */
 const timeOf = (time: string): string => `${new Date(time).toISOString().slice(11, 16)} UTC`;
 
+/** A line of a trial, or the entry that makes one. */
+export type Line = SheetRow | EntryOf<'reading.taken' | 'trial.begun'>;
+
 /** The sheet while it is being written, entry by entry. */
 export interface Written {
   readonly prepare: SheetRow[];
@@ -48,9 +51,9 @@ export interface Written {
   readonly rockers: SheetRow[];
   readonly lash: SheetRow[];
   readonly sign: SheetRow[];
-  /** Readings and moves, by trial. */
-  readonly trials: Map<string, SheetRow[]>;
-  readonly starts: Map<string, SheetRow>;
+  /** Readings and moves, by trial. Readings are thousands in a long build: their lines are written where their trial has anything new to say. */
+  readonly trials: Map<string, Line[]>;
+  readonly starts: Map<string, EntryOf<'trial.begun'>>;
 }
 
 const SET_LABEL = {
@@ -146,39 +149,42 @@ function zeroWriters({ written, units, row, heading, readOn }: Pen) {
   } satisfies Partial<Writers>;
 }
 
+/** A reading of the cam, or what was done to it before a trial, as the sheet has it: "0.050 in before peak", "65°". */
+export function lineWords(
+  entry: EntryOf<'reading.taken' | 'trial.begun'>,
+  units: LengthUnit,
+): Pick<SheetRow, 'label' | 'value'> {
+  if (entry.kind === 'trial.begun') {
+    const said = entry.body.why === 'checked' ? 'Measured again, nothing moved' : 'Cam moved';
+    return { label: entry.body.note ?? said, value: '' };
+  }
+  const { shows, wheel, valve, sitsOn, cylinder } = entry.body;
+  const figure = formatLength(figureOfReading(entry.body), units);
+  const other = cylinder === 1 ? '' : `Cylinder ${cylinder}, `;
+  const where = `${other}${exhaustFirst(valve)}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
+  const words = readingLabel(entry.body);
+  const brought = shows.kind === 'below-peak' || shows.kind === 'above-base';
+  const label = brought ? `${figure} ${words}` : shows.kind === 'by-feel' ? words : `${words}, ${figure}`;
+  return wheel === null || shows.kind === 'tdc-lift'
+    ? { label: `${where}${words}`, value: figure }
+    : { label: `${where}${label}`, value: formatReading(wheel) };
+}
+
 /** Readings, and what was done to the cam between them. */
-function trialWriters({ written, units, row, readOn }: Pen, entries: readonly Entry[]) {
+function trialWriters({ written, row, readOn }: Pen, entries: readonly Entry[]) {
   const { trials, starts } = written;
   const traceTrials = new Map<string, string>();
   for (const entry of entries) if (entry.kind === 'trace.recorded') traceTrials.set(entry.id, entry.body.trial);
-  const inTrial = (trial: string, ...rows: SheetRow[]): void => {
+  const inTrial = (trial: string, ...lines: Line[]): void => {
     const known = trials.get(trial);
-    if (known) known.push(...rows);
-    else trials.set(trial, rows);
-  };
-  // Drops and heights are few and come again in every reading.
-  const lengths = new Map<number, string>();
-  const lengthWords = (mm: number): string => {
-    const words = lengths.get(mm) ?? formatLength(mm, units);
-    lengths.set(mm, words);
-    return words;
+    if (known) known.push(...lines);
+    else trials.set(trial, lines);
   };
   return {
     'reading.taken': (entry) => {
-      const { shows, wheel, trial, valve, sitsOn, setting, cylinder } = entry.body;
+      const { trial, setting } = entry.body;
       if (setting !== null) readOn.add(setting);
-      const figure = lengthWords(figureOfReading(entry.body));
-      const other = cylinder === 1 ? '' : `Cylinder ${cylinder}, `;
-      const where = `${other}${exhaustFirst(valve)}${sitsOn === 'valve' ? 'at the valve, ' : ''}`;
-      const words = readingLabel(entry.body);
-      const brought = shows.kind === 'below-peak' || shows.kind === 'above-base';
-      const label = brought ? `${figure} ${words}` : shows.kind === 'by-feel' ? words : `${words}, ${figure}`;
-      inTrial(
-        trial,
-        wheel === null || shows.kind === 'tdc-lift'
-          ? row(entry, `${where}${words}`, figure)
-          : row(entry, `${where}${label}`, formatReading(wheel)),
-      );
+      inTrial(trial, entry);
     },
     'trace.recorded': (entry) => {
       const { trial, valve, points, name, setting } = entry.body;
@@ -191,9 +197,7 @@ function trialWriters({ written, units, row, readOn }: Pen, entries: readonly En
         inTrial(trial, row(entry, 'Left out of the trace', `${entry.body.points.length} points`));
     },
     'trial.begun': (entry) => {
-      if (entry.body.after === null) return;
-      const said = entry.body.why === 'checked' ? 'Measured again, nothing moved' : 'Cam moved';
-      starts.set(entry.id, row(entry, entry.body.note ?? said, ''));
+      if (entry.body.after !== null) starts.set(entry.id, entry);
     },
     'verdict.accepted': (entry) => inTrial(entry.body.trial, row(entry, `Left as it is: ${entry.body.reason}`, '')),
     'drive.fitted': (entry) =>
@@ -280,7 +284,7 @@ function trainWriters({ written, units, row }: Pen) {
 
 /**
  * Writes what was recorded, in its order.
- * @param row makes the line of an entry, with how it stands.
+ * @param row makes the line of an entry, with how it stands
  */
 export function writeEntries(entries: readonly Entry[], units: LengthUnit, row: Pen['row']): Written {
   const written: Written = {

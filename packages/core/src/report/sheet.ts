@@ -1,6 +1,6 @@
 import { capital } from './capital';
 import { LEFT_OUT } from './reading-words';
-import { type SheetRow, type Written, result, writeEntries } from './sheet-rows';
+import { type Line, type SheetRow, type Written, lineWords, result, writeEntries } from './sheet-rows';
 import { lateOrEarly } from './place-words';
 import type { CompletedCard } from '../cam/complete-card';
 import { READ_METHODS } from '../measure/read-methods';
@@ -11,6 +11,7 @@ import type { ZeroFinding } from '../findings/derive-zero';
 import type { View } from '../findings/views/view';
 import type { Findings } from '../findings/find-all';
 import type { Entry } from '../record/entry';
+import { remember } from '../record/remember';
 import type { Report } from './report-schema';
 import type { Build } from '../record/fold';
 
@@ -18,7 +19,7 @@ type ReportedTrial = Report['trials'][number];
 
 export interface SheetSection {
   readonly title: string;
-  readonly rows: readonly SheetRow[];
+  readonly rows: SheetRow[];
 }
 
 /** What the sheet quotes of the Report. */
@@ -59,8 +60,14 @@ export function makeSheet(
     value,
     ...standing(entry),
   });
-  const written = writeEntries(entries, build.description.body.units, row);
+  const { units } = build.description.body;
+  const written = writeEntries(entries, units, row);
+  const lines: Lines = {
+    leftOut: ({ id }) => [build.voided.get(id), aside.get(id)],
+    write: (line) => ('body' in line ? { entry: line.id, ...lineWords(line, units), ...standing(line) } : line),
+  };
   const known = new Set(trials.map((trial) => trial.id));
+  const moved = new Map(told.moves.map((move) => [move.trial, move]));
   return [
     {
       title: 'Prepare',
@@ -69,7 +76,7 @@ export function makeSheet(
     { title: 'Zero', rows: [...written.zero, ...provedRow(zero)] },
     { title: 'The crank', rows: written.crank.map((entry) => crankRow(entry, crank, row)) },
     cardSection(build, card),
-    ...trials.map((trial) => trialSection(trial, written, told)),
+    ...trials.map((trial) => trialSection(trial, written, moved.get(trial.id), told, lines)),
     { title: 'Since it was measured before', rows: wear.map(({ words }) => result(words, '')) },
     { title: 'Clear', rows: [...written.clear, ...clearance.valves.flatMap(clearanceRow)] },
     { title: 'Rockers and pushrods', rows: [...written.rockers, ...rockers.valves.flatMap(pushrodRows)] },
@@ -83,7 +90,10 @@ export function makeSheet(
       ],
     },
     { title: 'Sent by somebody else', rows: sentByOthers(entries) },
-    { title: 'Without a trial', rows: [...written.trials].flatMap(([trial, rows]) => (known.has(trial) ? [] : rows)) },
+    {
+      title: 'Without a trial',
+      rows: [...written.trials].flatMap(([trial, rows]) => (known.has(trial) ? [] : rows.map(lines.write))),
+    },
   ].filter((section) => section.rows.length > 0);
 }
 
@@ -132,11 +142,40 @@ function crankRow(
   return row(entry, entry.kind === 'mark.checked' ? 'The engine’s own mark' : 'Which TDC', now);
 }
 
+/** How the lines of trials are written, and why those that do not count are left out. */
+interface Lines {
+  readonly leftOut: (entry: Entry) => readonly unknown[];
+  readonly write: (line: Line) => SheetRow;
+}
+
+const sameSection = remember<ReportedTrial, SheetSection>();
+
 /** One trial: what was set, what was read, what it showed, and the verdict. */
-function trialSection(trial: ReportedTrial, written: Written, { trials, moves, proof }: Told): SheetSection {
+function trialSection(
+  trial: ReportedTrial,
+  { starts, trials: recorded }: Written,
+  move: Moved | undefined,
+  { proof, trials }: Told,
+  { leftOut, write }: Lines,
+): SheetSection {
+  const start = starts.get(trial.id);
+  const lines = [...(start ? [start] : []), ...(move ? movedRows(move) : []), ...(recorded.get(trial.id) ?? [])];
+  const gave = trial === trials.at(-1) && proof.state === 'proved' ? [proof.gave] : [];
+  const from: unknown[] = [...gave];
+  for (const line of lines) {
+    from.push(line);
+    if ('body' in line) from.push(...leftOut(line));
+  }
+  return sameSection(trial, from, () => ({
+    title: trialTitle(trial.number),
+    rows: [...lines.map(write), ...shownRows(trial), ...gave.map((words) => result('The move is proved', '', words))],
+  }));
+}
+
+/** What a trial showed, and the verdict. */
+function shownRows(trial: ReportedTrial): SheetRow[] {
   const { verdict, faults } = trial;
-  const start = written.starts.get(trial.id);
-  const rows = [...(start ? [start] : []), ...movedRows(moves, trial), ...(written.trials.get(trial.id) ?? [])];
+  const rows: SheetRow[] = [];
   for (const view of trial.views) rows.push(result(view.title, view.shows, viewNote(view, trial)));
   for (const { valve, at, rows: lobes, words } of trial.everyLobe) {
     const told = lobes.map(({ cylinder, lift, centreline }) => {
@@ -148,8 +187,7 @@ function trialSection(trial: ReportedTrial, written: Written, { trials, moves, p
   }
   if (verdict) rows.push(result(verdict.headline, '', [verdict.action, ...verdict.beside].join(' ')));
   for (const { words, check } of faults.slice(1)) rows.push(result(`Or: ${words}`, '', check));
-  if (trial === trials.at(-1) && proof.state === 'proved') rows.push(result('The move is proved', '', proof.gave));
-  return { title: trialTitle(trial.number), rows };
+  return rows;
 }
 
 function sentByOthers(entries: readonly Entry[]): SheetRow[] {
@@ -159,13 +197,15 @@ function sentByOthers(entries: readonly Entry[]): SheetRow[] {
   return [result(`${what} sent under another sign-in than that of the builder named`, String(sent))];
 }
 
+type Moved = Report['moves'][number];
+const sameMoved = remember<Moved, readonly SheetRow[]>();
+
 /** What was set before a trial, and what it gave. */
-function movedRows(moves: Report['moves'], { id }: ReportedTrial): SheetRow[] {
-  const move = moves.find(({ trial }) => trial === id);
-  if (!move) return [];
-  const set = move.parts.map(({ name, from, to }) => result(`Set: ${name}`, to, `was ${from}`));
-  return move.words ? [...set, result('What it gave', '', move.words)] : set;
-}
+const movedRows = (move: Moved): readonly SheetRow[] =>
+  sameMoved(move, [], () => {
+    const set = move.parts.map(({ name, from, to }) => result(`Set: ${name}`, to, `was ${from}`));
+    return move.words ? [...set, result('What it gave', '', move.words)] : set;
+  });
 
 /** Heading of a trial on the sheet. */
 export const trialTitle = (number: number): string => `Trial ${number}`;
@@ -240,21 +280,27 @@ export function troubledGroups(zero: ZeroFinding, trials: readonly TrialFinding[
   const groups: TroubledGroup[] = [];
   for (const { problem, readings } of zero.passes)
     if (problem) groups.push({ entries: readings.map(({ entry }) => entry), ...problem });
-  for (const { rounds, traces } of trials) {
-    for (const { problem, readings, lacking } of rounds) {
-      if (problem) groups.push({ entries: readings.map(({ entry }) => entry), ...problem });
-      if (problem === null && lacking === 0 && readings.length <= 2) continue;
-      const aside = readings.filter((reading) => reading.aside !== null);
-      if (aside[0]?.aside)
-        groups.push({
-          entries: aside.map(({ entry }) => entry),
-          message: LEFT_OUT[aside[0].aside],
-          remedy: 'Come again the way it runs.',
-        });
-    }
-    for (const { problem, dots, typed, id } of traces)
-      if (problem) groups.push({ entries: typed ? dots.map(({ entry }) => entry) : [id], ...problem });
+  for (const trial of trials) groups.push(...sameTroubles(trial, [], () => troublesOf(trial)));
+  return groups;
+}
+
+const sameTroubles = remember<TrialFinding, readonly TroubledGroup[]>();
+
+function troublesOf({ rounds, traces }: TrialFinding): TroubledGroup[] {
+  const groups: TroubledGroup[] = [];
+  for (const { problem, readings, lacking } of rounds) {
+    if (problem) groups.push({ entries: readings.map(({ entry }) => entry), ...problem });
+    if (problem === null && lacking === 0 && readings.length <= 2) continue;
+    const aside = readings.filter((reading) => reading.aside !== null);
+    if (aside[0]?.aside)
+      groups.push({
+        entries: aside.map(({ entry }) => entry),
+        message: LEFT_OUT[aside[0].aside],
+        remedy: 'Come again the way it runs.',
+      });
   }
+  for (const { problem, dots, typed, id } of traces)
+    if (problem) groups.push({ entries: typed ? dots.map(({ entry }) => entry) : [id], ...problem });
   return groups;
 }
 
@@ -271,15 +317,24 @@ function asideNotes(
 ): Map<string, string> {
   const notes = new Map(build.unlinked);
   for (const { entries, message, remedy } of troubled) for (const id of entries) notes.set(id, `${message} ${remedy}`);
-  for (const { rounds } of trials)
-    for (const { readings, zeroProved } of rounds)
-      for (const { entry, aside, setting } of readings) {
-        if (notes.has(entry)) continue;
-        const reason = aside ?? (zeroProved || setting === null ? null : fallenZero(setting, build, zero));
-        if (reason !== null) notes.set(entry, reason);
-      }
+  for (const trial of trials) {
+    const asides = sameAsides(trial, [build.ground, zero.state], () => asidesOf(trial, build, zero));
+    for (const [entry, reason] of asides) if (!notes.has(entry)) notes.set(entry, reason);
+  }
   return notes;
 }
+
+type Asides = readonly (readonly [entry: string, reason: string])[];
+const sameAsides = remember<ReportedTrial, Asides>();
+
+/** Readings of a trial that are left out by themselves, or lean on a zero that has fallen. */
+const asidesOf = ({ rounds }: ReportedTrial, build: Build, zero: Report['zero']): Asides =>
+  rounds.flatMap(({ readings, zeroProved }) =>
+    readings.flatMap(({ entry, aside, setting }) => {
+      const reason = aside ?? (zeroProved || setting === null ? null : fallenZero(setting, build, zero));
+      return reason === null ? [] : [[entry, reason] as const];
+    }),
+  );
 
 /** Why the zero of a position of the wheel has fallen, or null. */
 function fallenZero(setting: string, build: Build, zero: Report['zero']): string | null {

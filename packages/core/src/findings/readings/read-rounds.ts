@@ -7,7 +7,7 @@ import { type Flank, READ_METHODS, type ReadMethodName, readMethod } from '../..
 import type { Problem } from '../../problem';
 import { formatLength } from '../../units/length';
 import type { EntryOf } from '../../record/entry';
-import type { Build, Round } from '../../record/fold';
+import type { Ground, Round } from '../../record/fold';
 import {
   figureOfReading,
   heightTrouble,
@@ -93,7 +93,7 @@ function lackingOf(method: ReadMethodName, places: readonly number[]): number {
 type Finding = { -readonly [Field in keyof RoundFinding]: RoundFinding[Field] };
 
 /** What a round of readings gives, or why it gives nothing. */
-export function findRound(round: Round, build: Build, settings: ReadonlyMap<string, SettingFinding>): RoundFinding {
+export function findRound(round: Round, build: Ground, settings: ReadonlyMap<string, SettingFinding>): RoundFinding {
   const { readings } = round;
   const method = methodOf(round);
   const { slots, reads } = READ_METHODS[method];
@@ -143,7 +143,7 @@ export function findRound(round: Round, build: Build, settings: ReadonlyMap<stri
 }
 
 /** A round with nothing worked out yet. */
-function asRecorded({ id: round, readings }: Round, method: ReadMethodName, places: readonly number[], build: Build) {
+function asRecorded({ id: round, readings }: Round, method: ReadMethodName, places: readonly number[], build: Ground) {
   const first = readings[0]?.body;
   const { units } = build.description.body;
   const finding: Finding = {
@@ -244,5 +244,5 @@ const SOLVE: Readonly<Record<ReadMethodName, (finding: Finding, read: Read) => v
 };
 
 /** The bank whose cams are measured at a cylinder. */
-export const bankOf = (cylinder: number, { description }: Build): 1 | 2 =>
+export const bankOf = (cylinder: number, { description }: Ground): 1 | 2 =>
   cylinder === description.body.engine.secondBank ? 2 : 1;

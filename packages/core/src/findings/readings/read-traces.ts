@@ -6,7 +6,7 @@ import { ringPosition } from '../../crank/wheel';
 import { type Outcome, type Problem } from '../../problem';
 import { wrap180 } from '../../units/angle';
 import type { EntryOf } from '../../record/entry';
-import type { Build, Trial } from '../../record/fold';
+import type { Ground, Trial } from '../../record/fold';
 import { bankOf, methodOf, type SitsOn } from './read-rounds';
 import { figureOfReading } from './round-trouble';
 import {
@@ -64,7 +64,7 @@ function fitOnce(of: object, key: string, points: readonly TracePoint[], conditi
 }
 
 /** How the points of a trace err on this build: indicator and wheel as described, else usual ones. */
-export function conditionsOf(build: Build): TraceConditions {
+export function conditionsOf(build: Ground): TraceConditions {
   const described = build.description.body;
   const resolution = resolutionOf(described);
   return {
@@ -82,7 +82,7 @@ interface Loose {
 }
 
 /** The traces of a trial, typed ones first. */
-export function findTraces(trial: Trial, build: Build, settings: ReadonlyMap<string, SettingFinding>): TraceFinding[] {
+export function findTraces(trial: Trial, build: Ground, settings: ReadonlyMap<string, SettingFinding>): TraceFinding[] {
   const conditions = conditionsOf(build);
   const typed = trial.rounds
     .filter((round) => methodOf(round) === 'trace')
@@ -157,7 +157,7 @@ function finish(of: {
   readonly placed: boolean;
   readonly points: readonly Loose[];
   readonly fit: (points: readonly TracePoint[]) => Outcome<{ curve: TraceCurve }>;
-  readonly build: Build;
+  readonly build: Ground;
 }): TraceFinding {
   const { id, typed, name, body, zero, points } = of;
   const nowhere = cylinderTrouble(body.cylinder, of.build.description.body.engine.cylinders);

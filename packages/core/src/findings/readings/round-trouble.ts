@@ -2,7 +2,7 @@ import type { Valve } from '../../cam/card';
 import { READ_METHODS, type ReadMethodName, readMethod } from '../../measure/read-methods';
 import type { Problem } from '../../problem';
 import type { EntryOf } from '../../record/entry';
-import type { Build } from '../../record/fold';
+import type { Ground } from '../../record/fold';
 import { formatLength } from '../../units/length';
 import type { ZeroOfReading } from './zero-passes';
 
@@ -45,7 +45,7 @@ interface Read {
 }
 
 /** No drop or height can be as much as the lobe lifts. */
-export function heightTrouble({ method, height, valve, sitsOn }: Read, build: Build): Problem | null {
+export function heightTrouble({ method, height, valve, sitsOn }: Read, build: Ground): Problem | null {
   const lift = build.card?.body[valve]?.lobeLift;
   if (height === null || lift === undefined || sitsOn === 'valve' || height < lift) return null;
   const inUnits = (mm: number): string => formatLength(mm, build.description.body.units);
@@ -57,7 +57,7 @@ export function heightTrouble({ method, height, valve, sitsOn }: Read, build: Bu
 }
 
 /** What is felt is the lash being taken up: without it nobody knows at which lift that was. */
-export function lashTrouble(method: ReadMethodName, valve: Valve, { card }: Build): Problem | null {
+export function lashTrouble(method: ReadMethodName, valve: Valve, { card }: Ground): Problem | null {
   const printed = card?.body[valve];
   if (!readMethod(method).isFelt || (printed?.lashHot ?? printed?.lashCold ?? 0) > 0) return null;
   return {

@@ -18,7 +18,7 @@ import type { Problem } from '../../problem';
 import { wrap180 } from '../../units/angle';
 import { MM_PER_INCH, formatLength } from '../../units/length';
 import type { Described, EntryOf } from '../../record/entry';
-import type { Build, Pass, Stage, Zero } from '../../record/fold';
+import type { Ground, Pass, Stage, Zero } from '../../record/fold';
 
 /** A reading as recorded, and its ring position, crank degrees. */
 export interface TdcReading {
@@ -234,7 +234,7 @@ export function judgeStage(passes: readonly PassFinding[], zero: Zero, described
 }
 
 /** Every wheel position of the logbook by the id of its `zero.set` entry, for the readings that lean on it. */
-export function findSettings(build: Build): ReadonlyMap<string, SettingFinding> {
+export function findSettings(build: Ground): ReadonlyMap<string, SettingFinding> {
   const described = build.description.body;
   const found = new Map<string, SettingFinding>();
   for (const zero of build.zeros)
@@ -276,7 +276,7 @@ export interface ZeroOfReading {
 /** A reading of the cam and the zero that it really counts from. */
 export function zeroOfReading(
   reading: EntryOf<'reading.taken' | 'trace.recorded'>,
-  build: Build,
+  build: Ground,
   settings: ReadonlyMap<string, SettingFinding>,
 ): ZeroOfReading | null {
   const { setting } = reading.body;
@@ -301,7 +301,7 @@ export function zeroOfReading(
 }
 
 /** From the cylinder that TDC was found at to the one that was read, crank degrees as the wheel shows them. */
-function turnedTo({ body }: EntryOf<'reading.taken' | 'trace.recorded'>, { zeros, description }: Build): number {
+function turnedTo({ body }: EntryOf<'reading.taken' | 'trace.recorded'>, { zeros, description }: Ground): number {
   const from = zeros.find(({ stages }) => stages.some(({ id }) => id === body.setting))?.begun.cylinder ?? 1;
   if (from === body.cylinder) return 0;
   const { engine } = description.body;

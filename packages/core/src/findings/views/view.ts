@@ -5,7 +5,7 @@ import type { ReadMethodName } from '../../measure/read-methods';
 import { type Combined, type PairTerms, type ReadSource, pairTerms } from '../../measure/read-uncertainty';
 import { shortDecimal } from '../../units/decimal';
 import { computedDegrees } from '../../units/degrees';
-import type { Build } from '../../record/fold';
+import type { Ground } from '../../record/fold';
 import type { RoundFinding, SitsOn } from '../readings/read-rounds';
 import type { TraceFinding } from '../readings/read-traces';
 import { UNPROVED_TDC, resolutionOf, wheelStepOf } from '../readings/zero-passes';
@@ -44,7 +44,7 @@ export interface View {
 }
 
 export interface ViewContext {
-  readonly build: Build;
+  readonly build: Ground;
   readonly card: CompletedCard;
   /** How far ahead of the card each cam shall sit, crank degrees; null where that cannot be said. */
   readonly ahead: Readonly<Record<Valve, number | null>>;
