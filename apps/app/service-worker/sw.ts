@@ -9,6 +9,14 @@ import { strandedBetween } from './pieces';
 
 declare const self: ServiceWorkerGlobalScope & { readonly __WB_MANIFEST: (PrecacheEntry | string)[] };
 
+/** Routes that pass the worker by: not every browser has them, and the compiler's library does not know them yet. */
+type Routing = ExtendableEvent & {
+  readonly addRoutes?: (route: {
+    readonly condition: { readonly urlPattern: { readonly pathname: string } };
+    readonly source: 'network';
+  }) => Promise<void>;
+};
+
 /** Where it is written down which pieces the running version has. */
 const LIST_CACHE = 'yosoku-pieces';
 const LIST = '/pieces-of-this-version';
@@ -18,7 +26,18 @@ const HASHED = /^\/_expo\/static\/|^\/assets\/.*\.[0-9a-f]{32}\./;
 const pieces = new PrecacheController();
 pieces.addToCacheList(self.__WB_MANIFEST);
 
-self.addEventListener('install', (event) => void pieces.install(event));
+self.addEventListener('install', (event) => {
+  void pieces.install(event);
+  // What goes to the server need not wake a worker, where the browser can be told so; and a stream that is opened while the next version takes over
+  // would hold that one back.
+  const { addRoutes } = event as Routing;
+  event.waitUntil(
+    (
+      addRoutes?.call(event, { condition: { urlPattern: { pathname: '/api/*' } }, source: 'network' }) ??
+      Promise.resolve()
+    ).catch(() => undefined),
+  );
+});
 self.addEventListener('activate', (event) =>
   // What could not be tidied up takes room, and keeps no page from its new version.
   event.waitUntil(

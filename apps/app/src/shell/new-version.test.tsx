@@ -31,6 +31,21 @@ class Version extends Tells {
   }
 }
 
+/** What the window keeps over its reloads. */
+const kept = new Map<string, string>();
+const sessionStorage = {
+  getItem: (key: string) => kept.get(key) ?? null,
+  setItem: (key: string, value: string) => void kept.set(key, value),
+  removeItem: (key: string) => void kept.delete(key),
+};
+
+const store = makeStore();
+const Page = () => (
+  <Provider store={store}>
+    <NewVersion />
+  </Provider>
+);
+
 /** A page of one version while the next one waits. */
 async function open(path: string) {
   mockPath = path;
@@ -38,16 +53,15 @@ async function open(path: string) {
   const registration = Object.assign(new Tells(), { waiting, installing: null, update: async () => undefined });
   const serviceWorker = Object.assign(new Tells(), { controller: new Version(), register: async () => registration });
   const reload = jest.fn();
-  Object.assign(globalThis, { __DEV__: false, location: { reload }, navigator: { serviceWorker } });
-  render(
-    <Provider store={makeStore()}>
-      <NewVersion />
-    </Provider>,
-  );
+  Object.assign(globalThis, { __DEV__: false, location: { reload }, navigator: { serviceWorker }, sessionStorage });
+  const { unmount } = render(<Page />);
   await act(async () => undefined);
-  return { waiting, serviceWorker, reload };
+  return { waiting, serviceWorker, reload, unmount };
 }
-beforeEach(() => jest.useFakeTimers());
+beforeEach(() => {
+  kept.clear();
+  jest.useFakeTimers();
+});
 afterEach(() => {
   jest.useRealTimers();
   Object.assign(globalThis, { __DEV__: true });
@@ -58,8 +72,8 @@ test('a version is taken by its own word, whether or not the browser hands this 
   await act(async () => void fireEvent.press(screen.getByTestId('take-version')));
   expect(waiting.heard).toEqual([{ type: 'take-over' }]);
   // A browser that is busy may lose it: it is said again.
-  await act(async () => void jest.advanceTimersByTime(7_000));
-  expect(waiting.heard).toHaveLength(3);
+  await act(async () => void jest.advanceTimersByTime(4_000));
+  expect(waiting.heard).toHaveLength(2);
   await act(async () => waiting.become('activating'));
   expect(reload).not.toHaveBeenCalled();
   await act(async () => waiting.become('activated'));
@@ -81,4 +95,53 @@ test('where nobody stands to press it, it is taken when it comes', async () => {
   expect(waiting.heard).toEqual([{ type: 'take-over' }]);
   await act(async () => serviceWorker.tell('controllerchange'));
   expect(reload).toHaveBeenCalled();
+});
+
+test('a version that something on this page holds back is taken by leaving the page, and gone on with after it', async () => {
+  const before = await open('/builds/a/sheet');
+  await act(async () => void fireEvent.press(screen.getByTestId('take-version')));
+  await act(async () => void jest.advanceTimersByTime(6_000));
+  expect(before.reload).toHaveBeenCalledTimes(1);
+  before.unmount();
+
+  // Came back, and it still waits: nobody has to press again.
+  const after = await open('/builds/a/sheet');
+  expect(after.waiting.heard).toEqual([{ type: 'take-over' }]);
+  await act(async () => after.waiting.become('activated'));
+  expect(after.reload).toHaveBeenCalledTimes(1);
+});
+
+test('a page that came back offers the version after that, and does not take it by itself; nor with hands on the engine', async () => {
+  const before = await open('/builds/a/sheet');
+  await act(async () => void fireEvent.press(screen.getByTestId('take-version')));
+  await act(async () => void jest.advanceTimersByTime(6_000));
+  before.unmount();
+  const { waiting, reload } = await open('/builds/a/read');
+  await act(async () => void jest.advanceTimersByTime(12_000));
+  mockPath = '/builds/a/sheet';
+  screen.rerender(<Page />);
+  await act(async () => void jest.advanceTimersByTime(30_000));
+  expect(waiting.heard).toEqual([]);
+  expect(reload).not.toHaveBeenCalled();
+  expect(screen.getByTestId('new-version')).toHaveTextContent(/A new version is here/);
+});
+
+test('what another window holds back is said; the page does not reload for ever', async () => {
+  let reloads = 0;
+  for (;;) {
+    const { reload, unmount } = await open('/board');
+    await act(async () => void jest.advanceTimersByTime(60_000));
+    unmount();
+    if (reload.mock.calls.length === 0) break;
+    reloads += 1;
+  }
+  expect(reloads).toBe(3);
+  for (let left = 0; left < 3; left += 1) {
+    const { unmount } = await open('/builds/a/sheet');
+    if (left === 0) await act(async () => void fireEvent.press(screen.getByTestId('take-version')));
+    await act(async () => void jest.advanceTimersByTime(6_000));
+    unmount();
+  }
+  await open('/builds/a/sheet');
+  expect(screen.getByTestId('new-version')).toHaveTextContent(/Close the other windows/);
 });
