@@ -117,7 +117,7 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   await tapReading('150½', 'after');
   await browser.press('next');
   await browser.seeText('verdict', /on the target/);
-  await browser.seeText('action', /Leave it/);
+  await browser.seeText('action', /Then leave it/);
 
   // Undo takes the last reading back, and the sheet shows it struck through.
   await browser.press('undo');

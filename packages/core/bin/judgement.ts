@@ -3,6 +3,7 @@ import path from 'node:path';
 import { type Family, FAMILIES } from '../src/judgement/ground-lobe';
 import type { Convention } from '../src/judgement/job';
 import { MISHAPS, SCENARIOS, type Tally, tally } from '../src/judgement/tally';
+import { tellable } from '../src/judgement/tellable';
 
 /**
  * Writes docs/judgement.md: what the Report says of jobs done on engines that owe nothing to the product's own likeness of lobes, readers and cards.
@@ -15,6 +16,8 @@ const SEED = Number(process.argv[3] ?? 1);
 const TO = path.resolve(process.argv[4] ?? path.join(import.meta.dirname, '../../../docs/judgement.md'));
 const CONVENTIONS: readonly Convention[] = ['nose', 'event'];
 const STEPS = [1, 0.5, 0.25] as const;
+/** Healthy jobs that the best of judges has seen. */
+const LEARNT = 1000;
 
 const percent = (share: number): string =>
   Number.isNaN(share) ? '–' : `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
@@ -33,6 +36,7 @@ const cells = (of: Tally): string[] => [
   degrees(of.rmsPlain),
   percent(of.accused),
   percent(of.nagged),
+  percent(of.naggedForNothing),
   percent(of.tdcCovered),
   `±${degrees(of.tdcWidth)}`,
 ];
@@ -44,6 +48,7 @@ const HEADS = [
   'RMS of plain arithmetic',
   'accused',
   'measure again',
+  'for nothing',
   'TDC covered',
   'TDC',
 ];
@@ -66,21 +71,17 @@ const byFamily = SCENARIOS.flatMap((scenario) =>
   ]),
 );
 const byFault = MISHAPS.map(({ name, scenario, mishap, is }) => {
-  const found = tally({
-    scenario,
-    convention: 'nose',
-    step: 0.5,
-    families: FAMILIES,
-    count: COUNT,
-    seed: next(),
-    mishap,
-    is,
-  });
+  const cell = { scenario, step: 0.5, families: FAMILIES, count: COUNT, seed: next(), mishap };
+  const found = tally({ ...cell, convention: 'nose', is });
+  // The closing check, lifts and bled-down lifters stand in no reading of the wheel that could be compared.
+  const atBest = scenario.closing || /unit|bleed/.test(name) ? NaN : tellable({ ...cell, seen: LEARNT });
   const others = [...found.first].filter(([fault]) => !is.includes(fault)).sort((a, b) => b[1] - a[1]);
   return [
     name,
     scenario.name + (scenario.closing ? ', closing check' : ''),
     percent(found.named),
+    percent(found.askedAbout),
+    percent(atBest),
     percent(found.wrong),
     percent(found.wrongIfAsked),
     percent(found.nagged),
@@ -100,7 +101,8 @@ pin offsets; TDC found by a stop and proved, as well as such a reader can.
 
 **nose**: the card's centreline is the middle of an equal drop. **event**: it is the middle of the events at 0.050 in. Covered: the true place of the cam lies within
 the stated 95 % interval. In its own school: the same, counted as the builder measured, where he compared an equal drop with a printed centreline. Accused: a healthy
-engine, of which a fault is spoken. Measure again: a healthy engine, sent back to its wheel.
+engine, of which a fault is spoken. Measure again: a healthy engine, sent back to its wheel. For nothing: of all, those whose figure lies outside the limit and whose
+interval tells the way, or whose figure lies inside and is known to twice the limit; the others need another reading, and are told which.
 
 ## By card and reader
 
@@ -112,11 +114,13 @@ ${table(['job', 'lobe', ...HEADS], byFamily)}
 
 ## What went wrong
 
-Named: the fault is among those that are spoken of. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
+Named: the fault is among those that are spoken of. Asked about: nobody is accused, but it is said that it may have happened, and how to find out, before anything is
+moved or left. At best: what a judge tells who knows what may have happened, to which reading and by how much, who has seen ${LEARNT} healthy engines, and may accuse one of
+them in a hundred; nobody who has to find out what happened can do better. He does not know what a card means by a centreline that is the middle of its events. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
 readings cannot show (a wheel that slips before the first of them, within the only pair), nothing can be named without the closing check, and one pair alone shows no
-misreading at all: such a verdict asks for it before the cam is moved ("First make the closing check"). Asked first: of all jobs, those that are wrong but ask so.
+misreading at all: such a verdict asks for it before the cam is moved or left ("First make the closing check"). Asked first: of all jobs, those that are wrong but ask so.
 
-${table(['what happened', 'job', 'named', 'wrong', 'asked first', 'measure again', 'named first instead'], byFault)}
+${table(['what happened', 'job', 'named', 'asked about', 'at best', 'wrong', 'asked first', 'measure again', 'named first instead'], byFault)}
 `;
 writeFileSync(TO, text);
 console.log(text);

@@ -34,7 +34,7 @@ export function besideOf(
   return rests;
 }
 
-/** What has to be done before the cam is moved, since no reading shows what it would. */
+/** What has to be done before the cam is moved, or left, since no reading shows what it would. */
 export const firstOf = (weighing: Weighing, lead: Valve, closing: ClosingFinding['state']): First[] => [
   ...(isOnePair(weighing, lead) ? (['read-pair'] as const) : []),
   ...(closing === 'due' ? (['closing-check'] as const) : []),

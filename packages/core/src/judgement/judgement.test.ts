@@ -1,5 +1,6 @@
 import { FAMILIES } from './ground-lobe';
 import { MISHAPS, SCENARIOS, tally } from './tally';
+import { tellable } from './tellable';
 
 /**
  * A seeded sample of `npm run judgement`: healthy engines whose lobes, cards and readers owe nothing to the model that judges them. Bounds are those that a
@@ -38,4 +39,36 @@ test.each(
   // Slack in one flank of a pair hardly shows: the nose may as well be that much wider.
   expect([name, found.named >= (name.includes('backwards') ? 0.5 : 0.85)]).toEqual([name, true]);
   expect([name, found.wrong <= 0.05]).toEqual([name, true]);
+});
+
+const READ = { step: 0.5, families: FAMILIES, seed: 5 } as const;
+const happened = (what: string, job: string) => {
+  const found = MISHAPS.find(({ name, scenario }) => name === what && scenario.name === job && !scenario.closing);
+  if (!found) throw new Error(`there is no ${what}`);
+  return found;
+};
+
+test.each([
+  ['wheel slipped inside the first pair', 'intake centreline, card of centres'],
+  ['wheel slipped inside the first pair', 'intake centreline and events'],
+  ['wheel slipped before the first reading', 'intake centreline and events'],
+  ['10° misread once', 'intake centreline, card of centres'],
+])('%s (%s): what the readings do not show is asked for before the cam is moved, or left', (what, job) => {
+  const { scenario, mishap, is } = happened(what, job);
+  const found = tally({ ...READ, convention: 'nose', count: COUNT, scenario, mishap, is });
+  expect(found.wrong).toBeGreaterThan(0.2);
+  expect(found.wrongIfAsked).toBe(found.wrong);
+});
+
+test('what the best of judges tells: all of a slip between the lobes, nothing of one that moved everything alike, and no less than is named', () => {
+  const best = (what: string, job: string): number => {
+    const { scenario, mishap } = happened(what, job);
+    return tellable({ ...READ, count: COUNT, seen: 400, scenario, mishap });
+  };
+  expect(best('wheel slipped between the two lobes', 'both lobes, both ways')).toBeGreaterThan(0.95);
+  expect(best('wheel slipped before the first reading', 'intake centreline and events')).toBe(0);
+  const { scenario, mishap, is } = happened('wheel slipped inside the first pair', 'intake centreline and events');
+  const { named } = tally({ ...READ, convention: 'nose', count: COUNT, scenario, mishap, is });
+  // Of sixty jobs a seventh is chance.
+  expect(best('wheel slipped inside the first pair', 'intake centreline and events')).toBeGreaterThan(named - 0.14);
 });

@@ -1,8 +1,10 @@
+import { findAll } from '../findings/find-all';
+import { fold } from '../record/fold';
 import { derive } from '../report/report';
 import type { FaultName } from '../verdict/faults';
 import { makeRandom } from '../statistics/random';
 import type { Family } from './ground-lobe';
-import { type Convention, type Mishap, type Scenario, doJob } from './job';
+import { type Convention, type Job, type Mishap, type Scenario, doJob } from './job';
 
 /** What came of the jobs of one cell. Shares of the jobs, angles crank degrees. */
 export interface Tally {
@@ -16,13 +18,16 @@ export interface Tally {
   readonly rmsPlain: number;
   /** A fault is spoken of, or a move forbidden. */
   readonly accused: number;
+  /** Sent back to the wheel; and of all jobs, those in which the figure and its interval tell already what to do. */
   readonly nagged: number;
+  readonly naggedForNothing: number;
   /** A move, or "leave it", that is further from the truth than its interval and than a degree. */
   readonly wrong: number;
   /** Of all jobs: wrong so, but what would show it is asked for first. */
   readonly wrongIfAsked: number;
-  /** In how many jobs one of the right faults is spoken of; and how often each is spoken of first. */
+  /** In how many jobs one of the right faults is spoken of; in how many it is asked about, and nobody accused; and how often each is spoken of first. */
   readonly named: number;
+  readonly askedAbout: number;
   readonly first: ReadonlyMap<FaultName, number>;
 }
 
@@ -205,11 +210,11 @@ export function tally({ scenario, convention, step, families, count, seed, misha
   let [placed, covered, coveredOwn, width, square] = [0, 0, 0, 0, 0];
   let [squarePlain, plainCount, accused, nagged, wrong, wrongIfAsked] = [0, 0, 0, 0, 0, 0];
   const first = new Map<FaultName, number>();
-  let named = 0;
+  let [named, askedAbout, naggedForNothing] = [0, 0, 0];
   for (let at = 0; at < count; at += 1) {
     const family = families[at % families.length] ?? '3-4-5';
     const job = doJob(makeRandom(seed + 7919 * at), scenario, convention, step, family, mishap?.(at) ?? {});
-    const report = derive([...job.entries]);
+    const report = derive(job.entries);
     const { result, uncertainty } = report?.zero ?? {};
     if (result && uncertainty) {
       jobs += 1;
@@ -220,6 +225,8 @@ export function tally({ scenario, convention, step, families, count, seed, misha
     const verdict = trial?.verdict;
     const faults = trial?.faults.map(({ fault }) => fault) ?? [];
     if (faults.some((fault) => is.includes(fault))) named += 1;
+    const doubted = whatIsDoubted(job);
+    if (!faults.some((fault) => is.includes(fault)) && doubted !== null && is.includes(doubted)) askedAbout += 1;
     const [likely] = faults;
     if (likely) first.set(likely, (first.get(likely) ?? 0) + 1);
     if (!trial || !verdict || verdict.delta === null || verdict.expanded === null) continue;
@@ -234,10 +241,13 @@ export function tally({ scenario, convention, step, families, count, seed, misha
       plainCount += 1;
     }
     if (likely || ['wrong-cam', 'lsa-off', 'do-not-move'].includes(verdict.kind)) accused += 1;
-    if (verdict.kind === 'measure-again') nagged += 1;
+    if (verdict.kind === 'measure-again') {
+      nagged += 1;
+      if (!isOpen(verdict.delta, verdict.expanded, job.limit)) naggedForNothing += 1;
+    }
     if ((verdict.kind === 'move' || verdict.kind === 'leave') && Math.abs(off) > Math.max(verdict.expanded, 1)) {
       wrong += 1;
-      if (verdict.action.startsWith('First')) wrongIfAsked += 1;
+      if (verdict.first.length > 0) wrongIfAsked += 1;
     }
   }
   return {
@@ -250,9 +260,22 @@ export function tally({ scenario, convention, step, families, count, seed, misha
     rmsPlain: Math.sqrt(squarePlain / plainCount),
     accused: accused / placed,
     nagged: nagged / placed,
+    naggedForNothing: naggedForNothing / placed,
     wrong: wrong / placed,
     wrongIfAsked: wrongIfAsked / placed,
     named: named / count,
+    askedAbout: askedAbout / count,
     first,
   };
+}
+
+/** Outside its limit, and either way; or inside, and known to no better than twice that limit: another reading is wanted. */
+const isOpen = (delta: number, expanded: number, limit: number): boolean =>
+  Math.abs(delta) > limit ? expanded > Math.abs(delta) : expanded > 2 * limit;
+
+/** What a verdict asks about before anything is moved or left; null where it asks about nothing. */
+function whatIsDoubted({ entries }: Job): FaultName | null {
+  const build = fold(entries);
+  const verdict = build && findAll(build).trial?.decision.verdict;
+  return verdict?.because === 'doubted' ? (verdict.judged.doubted?.fault.fault ?? null) : null;
 }

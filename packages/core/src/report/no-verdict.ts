@@ -5,6 +5,7 @@ import type { Report, ReportVerdict } from './report-schema';
 
 const wait = (headline: string, action: string): ReportVerdict => ({
   kind: 'waiting',
+  first: [],
   beside: [],
   delta: null,
   expanded: null,

@@ -228,7 +228,7 @@ describe('every method, from readings to its view', () => {
       ['exhaust', 'move'],
     ]);
     expect(verdict?.action).toMatch(
-      /^Intake: .*Leave it\. Exhaust: First read the pair once more, and make the closing check\. Then retard it 4\.0°/,
+      /^Intake: .*Then leave it\. Exhaust: First read the pair once more, and make the closing check\. Then retard it 4\.0°/,
     );
     expect(viewOf(job.report(), 'lsa')?.remark).toMatch(/move the two cams against each other/);
   });

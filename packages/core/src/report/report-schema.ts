@@ -6,7 +6,7 @@ import { STATION_STATES } from '../findings/station-states';
 import { STATIONS } from '../record/stations';
 import { CHECK_NAMES } from '../prepare/checks';
 import { FAULT_NAMES } from '../verdict/faults';
-import { VERDICT_KINDS } from '../verdict/verdict';
+import { FIRSTS, VERDICT_KINDS } from '../verdict/verdict';
 import { camCardSchema } from '../record/entries/card';
 import { closingReport } from './closing-schema';
 import { lashReport } from './lash-schema';
@@ -21,6 +21,10 @@ const verdictSchema = z.strictObject({
   expanded: degrees.nullable().describe('Half-width of 95 % of it.'),
   move: degrees.nullable().describe('The move that cures it, crank degrees; positive advances.'),
   headline: z.string(),
+  first: z
+    .array(z.enum(FIRSTS))
+    .readonly()
+    .describe('What has to be done before the cam is moved or left; the action begins with it.'),
   beside: z.array(z.string()).readonly().describe('What it rests on that no reading has shown, each a sentence.'),
   action: z.string(),
   why: z.string(),

@@ -109,6 +109,24 @@ describe('verdict', () => {
     expect(verdict(107.5, 107, { expanded: 2.4, next: { ...next, expanded: 2.3 } }).kind).toBe('leave');
   });
 
+  test('a cam is left as little as it is moved before what nobody has looked at: the closing check, a reading that may be wrong', () => {
+    const first = ['read-pair', 'closing-check'] as const;
+    expect(verdict(107.5, 107, { first })).toMatchObject({
+      kind: 'leave',
+      first,
+      action: expect.stringMatching(/First read the pair once more, and make the closing check\. Then leave it\.$/),
+    });
+    const doubted = { fault: fault('misread'), byClosingCheck: false };
+    expect(verdict(107.5, 107, { first, doubted })).toMatchObject({
+      kind: 'measure-again',
+      move: 0,
+      first: [],
+      headline: 'Do not move the cam yet: 0.5° late, retarded, but something may be wrong.',
+      action: expect.stringMatching(/^It may be that .*reading 7/),
+    });
+    expect(verdict(107, 107, { doubted }).headline).toMatch(/on the target, but something may be wrong/);
+  });
+
   test('a fault forbids the move; the wrong cam, and lobes ground apart, say so only when nothing else explains it', () => {
     const [apart, slipped] = [fault('lsa-off', -4), fault('wheel-slipped', 3)];
     expect(verdict(110, 107, { named: [apart] })).toMatchObject({ kind: 'lsa-off', move: 0 });

@@ -24,6 +24,8 @@ import type { Speech } from './speech';
 export interface ToldVerdict extends Pick<Verdict, 'kind' | 'delta' | 'expanded' | 'move'> {
   readonly headline: string;
   readonly action: string;
+  /** What the action begins with: what has to be done before the cam is moved, or left. */
+  readonly first: readonly First[];
   readonly beside: readonly string[];
   readonly why: string;
 }
@@ -72,6 +74,7 @@ export function tellVerdict(verdict: Verdict, speech: Speech): ToldVerdict {
     expanded,
     move,
     ...says,
+    first: kind === 'move' || kind === 'leave' ? judged.first : [],
     beside: rests ? judged.beside.map((each) => BESIDE[each]) : [],
     why:
       because === 'outside'
@@ -124,11 +127,12 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
     headline: `Measure the ${cam} again: ${isOnTarget(judged) ? 'on the target' : away}, but only known to ${within}.`,
     action: `That is too coarse for a limit of ±${shortDecimal(judged.limit, 2)}°. ${againWords(judged, units)}`,
   }),
-  doubted: ({ doubted }, { cam, away }, speech) => {
+  doubted: (judged, { cam, away }, speech) => {
+    const { doubted } = judged;
     if (!doubted) throw new Error('nothing is doubted without a fault');
     const tells = doubted.byClosingCheck ? 'Make the closing check: it tells.' : checkOf(doubted.fault);
     return {
-      headline: `Do not move the ${cam} yet: ${away}, but something may be wrong.`,
+      headline: `Do not move the ${cam} yet: ${isOnTarget(judged) ? 'on the target' : away}, but something may be wrong.`,
       action: `It may be that ${faultWords(doubted.fault, speech)}. ${tells}`,
     };
   },
@@ -136,21 +140,22 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
     const wide = judged.expanded > judged.limit + ROUNDING;
     return {
       headline: `${sits}, ${within}.`,
-      action: `${isOnTarget(judged) ? 'That' : `${away},`} is inside your limit of ±${shortDecimal(judged.limit, 2)}°. Leave it.${wide ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
+      action: `${isOnTarget(judged) ? 'That' : `${away},`} is inside your limit of ±${shortDecimal(judged.limit, 2)}°. ${afterFirst(judged, 'Leave it.', 'leave it.')}${wide ? ` It is known to ${within} only, so it may lie just outside.` : ''}`,
     };
   },
-  outside: ({ delta, first }, { sits, within, size }) => {
-    const cure = delta > 0 ? CURE.early : CURE.late;
+  outside: (judged, { sits, within, size }) => {
+    const cure = judged.delta > 0 ? CURE.early : CURE.late;
     const how = `${size}: turn the cam ${cure.turn}.`;
     return {
       headline: `${sits}, ${within}.`,
-      action:
-        first.length === 0
-          ? `${cure.starts} ${how}`
-          : `First ${first.map((each) => FIRST[each]).join(', and ')}. Then ${cure.goesOn} ${how}`,
+      action: afterFirst(judged, `${cure.starts} ${how}`, `${cure.goesOn} ${how}`),
     };
   },
 };
+
+/** What is to be done, after what has to be done first: a cam that is left on a reading that nobody looked at again can be as wrong as one that is moved. */
+const afterFirst = ({ first }: Judged, starts: string, goesOn: string): string =>
+  first.length === 0 ? starts : `First ${first.map((each) => FIRST[each]).join(', and ')}. Then ${goesOn}`;
 
 /** What cures a cam that sits early or late; a sentence starts with it, or goes on to it. */
 const CURE = {
@@ -238,6 +243,7 @@ export function tellTogether(verdicts: readonly ToldVerdict[], names: readonly s
     ...first,
     headline: `${spoken.map(({ headline }) => headline).join(' ')}${others}`,
     action: spoken.map(({ name, action }) => `${name}: ${action}`).join(' '),
+    first: [...new Set(spoken.flatMap((each) => each.first))],
     beside: [...new Set(spoken.flatMap(({ beside }) => beside))],
     why: all.map(({ name, why }) => `${name}: ${why}`).join(' '),
   };

@@ -4,7 +4,7 @@ import type { Evidence } from './observations';
 import { scoreOf, weigh } from './weigh';
 
 /** A fault must explain the readings better than health by this much before it is spoken of: in χ², what it could have explained anyhow taken off. */
-export const ACCUSES = 12;
+export const ACCUSES = 10;
 /** From here on it may have happened, and what would tell is asked for before the cam is moved; nobody is accused. */
 export const DOUBTED = 5;
 /** Faults that are nearer than this to the best are not told apart by the readings. */

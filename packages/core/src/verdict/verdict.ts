@@ -36,8 +36,9 @@ export interface FaultFinding {
 
 /** What a verdict rests on that no reading has shown. */
 export type Beside = 'nothing-moved' | 'one-pair' | 'card-by-events' | 'card-meaning';
-/** What has to be done before the cam is moved, since no reading shows what it would. */
-export type First = 'read-pair' | 'closing-check';
+/** What has to be done before the cam is moved, or left, since no reading shows what it would. */
+export const FIRSTS = ['read-pair', 'closing-check'] as const;
+export type First = (typeof FIRSTS)[number];
 
 /** What was weighed, and against what. */
 export interface Basis {
@@ -98,9 +99,9 @@ export type Because =
   | 'target-far'
   | 'not-believable'
   | 'repeats-apart'
+  | 'doubted'
   | 'way-unknown'
   | 'too-coarse'
-  | 'doubted'
   | 'inside'
   | 'outside';
 
@@ -143,9 +144,10 @@ function reasonOf(judged: Judged): Because {
       ? 'target-far'
       : 'not-believable';
   if (spread > Math.max(limit, REPEATS_AGREE) + ROUNDING) return 'repeats-apart';
+  // A cam that is left where it is on a reading that may be wrong is as wrong as one that is moved.
+  if (judged.doubted) return 'doubted';
   if (off <= limit + ROUNDING) return expanded > 2 * limit && narrows(judged) ? 'too-coarse' : 'inside';
-  if (expanded > off) return 'way-unknown';
-  return judged.doubted ? 'doubted' : 'outside';
+  return expanded > off ? 'way-unknown' : 'outside';
 }
 
 function kindOf(because: Because, { named }: Judged): VerdictKind {

@@ -54,9 +54,12 @@ export function DecideStation() {
     else if (verdict.kind === 'move') router.replace(placeHref(build.id, 'move'));
     else router.replace(placeHref(build.id, lacking ?? 'read'));
   };
-  const first = due && !stays && verdict.kind === 'move' ? check : goOn;
+  // Who leaves it as it is knowingly has his reasons.
+  const isFirst = due && verdict.first.includes('closing-check') && (!stays || verdict.kind === 'leave');
   useShortcuts(
-    closing || accepting ? {} : { Enter: first, n: goOn, u: () => undo?.(), w: () => setWhy(!why), c: check },
+    closing || accepting
+      ? {}
+      : { Enter: isFirst ? check : goOn, n: goOn, u: () => undo?.(), w: () => setWhy(!why), c: check },
   );
   if (closing) return <ClosingCheck onDone={() => setClosing(false)} />;
 
@@ -72,6 +75,7 @@ export function DecideStation() {
             lacking={lacking}
             stays={stays}
             onCheck={due ? check : null}
+            isCheckFirst={isFirst}
             onGo={goOn}
             onMoved={() => setMoving(true)}
             onAccept={place && (() => setAccepting(place))}
@@ -129,6 +133,7 @@ function WhatNext({
   lacking,
   stays,
   onCheck,
+  isCheckFirst,
   onGo,
   onMoved,
   onAccept,
@@ -139,6 +144,8 @@ function WhatNext({
   readonly stays: boolean;
   /** The closing check, where it is due. */
   readonly onCheck: (() => void) | null;
+  /** Does the verdict ask for it before anything else? */
+  readonly isCheckFirst: boolean;
   readonly onGo: () => void;
   readonly onMoved: () => void;
   /** To leave it as it is; null where there is no place to accept. */
@@ -146,7 +153,16 @@ function WhatNext({
 }) {
   const { verdict, build } = useStation().report;
   const accept = onAccept ? <QuietButton testID="leave-it" label="Leave it" onPress={onAccept} /> : null;
-  if (stays) return <OnTarget sheet={placeHref(build.id, 'sheet')} onMoved={onMoved} onGo={onGo} onCheck={onCheck} />;
+  if (stays)
+    return (
+      <OnTarget
+        sheet={placeHref(build.id, 'sheet')}
+        onMoved={onMoved}
+        onGo={onGo}
+        onCheck={onCheck}
+        isCheckFirst={isCheckFirst}
+      />
+    );
   if (verdict.kind !== 'move')
     return (
       <View>
@@ -250,23 +266,31 @@ function OnTarget({
   onMoved,
   onGo,
   onCheck,
+  isCheckFirst,
 }: {
   readonly sheet: Href;
   readonly onMoved: () => void;
   readonly onGo: () => void;
   /** The closing check, where it is due. */
   readonly onCheck: (() => void) | null;
+  readonly isCheckFirst: boolean;
 }) {
+  const onward = { testID: 'to-clear', label: 'On to Clear: valve to piston', onPress: onGo };
+  const check = onCheck && { testID: 'closing', onPress: onCheck };
   return (
     <View>
       <View className="flex-row flex-wrap justify-between gap-x-4 border-t border-hairline px-4 wide:px-0 py-1">
         <TextLink href={sheet} className="px-2 py-3">
           The sheet
         </TextLink>
-        {onCheck ? <QuietButton testID="closing" label="Closing check" onPress={onCheck} /> : null}
+        {isCheckFirst ? <QuietButton {...onward} /> : check ? <QuietButton label="Closing check" {...check} /> : null}
         <QuietButton testID="moved-after-all" label="The cam was moved after all" onPress={onMoved} />
       </View>
-      <PrimaryButton testID="to-clear" label="On to Clear: valve to piston" onPress={onGo} />
+      {isCheckFirst && check ? (
+        <PrimaryButton label="Make the closing check" {...check} />
+      ) : (
+        <PrimaryButton {...onward} />
+      )}
     </View>
   );
 }
