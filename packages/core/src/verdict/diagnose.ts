@@ -9,6 +9,8 @@ export const ACCUSES = 10;
 export const DOUBTED = 5;
 /** Faults that are nearer than this to the best are not told apart by the readings. */
 export const TOLD_APART = 4;
+/** Nor are those that explain nearly all that the best does: no fault acts quite as its formula has it. Share of what the best explains; from memory. */
+const NEARLY_ALL = 0.05;
 /** More explanations than this help nobody. */
 const MOST_NAMED = 4;
 /** A drive puts a cam 2 to 8 degrees out; nearly never more. Standard deviation, crank degrees. Common practice, no source. */
@@ -79,7 +81,8 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const [first] = ranked;
   const sure = first ? first.better - 2 * Math.log(first.ways) : 0;
   if (!first || sure < ACCUSES) return { health, ranked, named: [], doubted: (sure >= DOUBTED && first) || null };
-  const level = ranked.filter(({ better }) => better > first.better - TOLD_APART);
+  const apart = Math.max(TOLD_APART, NEARLY_ALL * first.better);
+  const level = ranked.filter(({ better }) => better > first.better - apart);
   const isVague = ({ fault }: Suspect): boolean => FAULTS[fault].vague ?? false;
   // What the readings hardly tell apart is told apart, and put in order, by how often it happens.
   const usual = ({ better, fault }: Suspect): number => better - (FAULTS[fault].rare?.(evidence) ?? 0);
@@ -87,7 +90,7 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const [likely] = definite;
   const named =
     likely && level.some((each) => !isVague(each))
-      ? definite.filter((each) => usual(each) > usual(likely) - TOLD_APART)
+      ? definite.filter((each) => usual(each) > usual(likely) - apart)
       : [];
   return { health, ranked, named: [...named, ...level.filter(isVague)].slice(0, MOST_NAMED), doubted: null };
 }
