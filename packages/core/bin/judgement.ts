@@ -116,7 +116,7 @@ ${table(['job', 'lobe', ...HEADS], byFamily)}
 
 Named: the fault is among those that are spoken of. Asked about: nobody is accused, but it is said that it may have happened, and how to find out, before anything is
 moved or left. At best: what a judge tells who knows what may have happened, to which reading and by how much, who has seen ${LEARNT} healthy engines, and may accuse one of
-them in a hundred; nobody who has to find out what happened can do better. He does not know what a card means by a centreline that is the middle of its events. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
+them in a hundred: who has to find out what happened hardly does better. He weighs by straight sums, and does not know what a card means by a centreline that is the middle of its events. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
 readings cannot show (a wheel that slips before the first of them, within the only pair), nothing can be named without the closing check, and one pair alone shows no
 misreading at all: such a verdict asks for it before the cam is moved or left ("First make the closing check"). Asked first: of all jobs, those that are wrong but ask so.
 

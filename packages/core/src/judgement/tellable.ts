@@ -17,7 +17,7 @@ const UNKNOWN = 1e8;
 /**
  * How often a mishap can be told from the readings of the wheel at all. The judge knows what may have happened, to which reading and by how much; he has seen
  * the same job done on many healthy engines, and weighs the readings, with all that the card prints, so that healthy jobs scatter least against what the mishap
- * does. Where the cam sits he does not know. He calls faulty what one healthy job in a hundred exceeds. Nobody who has to find out what happened can do better.
+ * does. Where the cam sits he does not know. He calls faulty what one healthy job in a hundred exceeds. Who has to find out what happened hardly does better.
  * @param cell the job, on `count` engines; `seen` healthy ones are learnt from.
  * @returns the share of the mishaps that he tells, 0 to 1.
  * Source: Neyman and Pearson 1933 for readings that scatter normally; Fisher 1936 for the weights.
