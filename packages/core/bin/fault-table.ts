@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { ACCUSES, TOLD_APART, diagnose } from '../src/verdict/diagnose';
+import { ACCUSES, NEARLY_ALL, TOLD_APART, diagnose } from '../src/verdict/diagnose';
 import { FAULTS, FAULT_NAMES, type FaultName } from '../src/verdict/faults';
 import { GONE_WRONG } from '../src/simulation/gone-wrong';
 import { measureSomeCam } from '../src/simulation/measured-cam';
@@ -88,7 +88,8 @@ const words = FAULT_NAMES.map((fault) => `| ${fault} | ${FAULTS[fault].words} | 
 const text = `# What goes wrong, and what is confused with what
 
 Written by \`npm run fault-table\`; do not edit. A fault is spoken of when it explains the readings better than "nothing is wrong" by ${ACCUSES} in χ², after what it
-could have explained anyhow has been taken off (its marginal likelihood, and the number of ways it has). Faults within ${TOLD_APART} of the best are named together, with the
+could have explained anyhow has been taken off (its marginal likelihood, and the number of ways it has). Faults within ${TOLD_APART} of the best, or that explain all but ${100 * NEARLY_ALL} % of
+what it does, are named together, with the
 check that tells: the readings cannot.
 
 | fault | what may have happened | the check that tells |

@@ -10,7 +10,7 @@ export const DOUBTED = 5;
 /** Faults that are nearer than this to the best are not told apart by the readings. */
 export const TOLD_APART = 4;
 /** Nor are those that explain nearly all that the best does: no fault acts quite as its formula has it. Share of what the best explains; from memory. */
-const NEARLY_ALL = 0.05;
+export const NEARLY_ALL = 0.05;
 /** More explanations than this help nobody. */
 const MOST_NAMED = 4;
 /** A drive puts a cam 2 to 8 degrees out; nearly never more. Standard deviation, crank degrees. Common practice, no source. */
