@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { format, resolveConfig } from 'prettier';
 import { ACCUSES, NEARLY_ALL, TOLD_APART, diagnose } from '../src/verdict/diagnose';
 import { FAULTS, FAULT_NAMES, type FaultName } from '../src/verdict/faults';
 import { GONE_WRONG } from '../src/simulation/gone-wrong';
@@ -88,9 +89,8 @@ const words = FAULT_NAMES.map((fault) => `| ${fault} | ${FAULTS[fault].words} | 
 const text = `# What goes wrong, and what is confused with what
 
 Written by \`npm run fault-table\`; do not edit. A fault is spoken of when it explains the readings better than "nothing is wrong" by ${ACCUSES} in χ², after what it
-could have explained anyhow has been taken off (its marginal likelihood, and the number of ways it has). Faults within ${TOLD_APART} of the best, or that explain all but ${100 * NEARLY_ALL} % of
-what it does, are named together, with the
-check that tells: the readings cannot.
+could have explained anyhow has been taken off (its marginal likelihood, and the number of ways it has). Faults within ${TOLD_APART} of the best are named together, with the check
+that tells; of lifters that bleed down, whose formula is a likeness, also those that explain all but ${100 * NEARLY_ALL} % of what it does: the readings cannot.
 
 | fault | what may have happened | the check that tells |
 | --- | --- | --- |
@@ -111,5 +111,5 @@ Of ${identifiable} engines whose fault could be told apart, it was named in ${sh
 - The lobes ground apart looks like a wheel that slipped between the valves, unless the stop contacts were found equal afterwards.
 - The other TDC (firing instead of overlap) is seen by no reading of the wheel; only a lift at TDC that is not there shows it. Look at the valves.
 `;
-writeFileSync(TO, text);
+writeFileSync(TO, await format(text, { ...(await resolveConfig(TO)), parser: 'markdown' }));
 console.log(`written: ${TO}`);

@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { format, resolveConfig } from 'prettier';
 import { type Family, FAMILIES } from '../src/judgement/ground-lobe';
 import type { Convention } from '../src/judgement/job';
 import { MISHAPS, SCENARIOS, type Tally, tally } from '../src/judgement/tally';
@@ -122,5 +123,5 @@ misreading at all: such a verdict asks for it before the cam is moved or left ("
 
 ${table(['what happened', 'job', 'named', 'asked about', 'at best', 'wrong', 'asked first', 'measure again', 'named first instead'], byFault)}
 `;
-writeFileSync(TO, text);
+writeFileSync(TO, await format(text, { ...(await resolveConfig(TO)), parser: 'markdown' }));
 console.log(text);

@@ -9,7 +9,7 @@ export const ACCUSES = 10;
 export const DOUBTED = 5;
 /** Faults that are nearer than this to the best are not told apart by the readings. */
 export const TOLD_APART = 4;
-/** Nor are those that explain nearly all that the best does: no fault acts quite as its formula has it. Share of what the best explains; from memory. */
+/** Nor is one that acts only roughly as its formula has it, and explains all but this share of what the best does. From memory. */
 export const NEARLY_ALL = 0.05;
 /** More explanations than this help nobody. */
 const MOST_NAMED = 4;
@@ -81,8 +81,9 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const [first] = ranked;
   const sure = first ? first.better - 2 * Math.log(first.ways) : 0;
   if (!first || sure < ACCUSES) return { health, ranked, named: [], doubted: (sure >= DOUBTED && first) || null };
-  const apart = Math.max(TOLD_APART, NEARLY_ALL * first.better);
-  const level = ranked.filter(({ better }) => better > first.better - apart);
+  const apart = ({ fault }: Suspect): number =>
+    FAULTS[fault].rough ? Math.max(TOLD_APART, NEARLY_ALL * first.better) : TOLD_APART;
+  const level = ranked.filter((each) => each.better > first.better - apart(each));
   const isVague = ({ fault }: Suspect): boolean => FAULTS[fault].vague ?? false;
   // What the readings hardly tell apart is told apart, and put in order, by how often it happens.
   const usual = ({ better, fault }: Suspect): number => better - (FAULTS[fault].rare?.(evidence) ?? 0);
@@ -90,7 +91,7 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const [likely] = definite;
   const named =
     likely && level.some((each) => !isVague(each))
-      ? definite.filter((each) => usual(each) > usual(likely) - apart)
+      ? definite.filter((each) => usual(each) > usual(likely) - apart(each))
       : [];
   return { health, ranked, named: [...named, ...level.filter(isVague)].slice(0, MOST_NAMED), doubted: null };
 }

@@ -51,6 +51,8 @@ export interface Fault {
   readonly check: string;
   /** It could explain any odd reading, so it is named after everything definite. */
   readonly vague?: boolean;
+  /** Its formula is a likeness: how it acts differs from engine to engine, and shows where it acts strongly. */
+  readonly rough?: boolean;
   /** How much less often it happens on this engine than the usual ones, as a difference of χ². From memory. */
   readonly rare?: (evidence: Evidence) => number;
   readonly hypotheses: (evidence: Evidence) => Hypothesis[];
@@ -176,6 +178,7 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
   },
   'bleed-down': {
     words: 'a hydraulic lifter bleeds down',
+    rough: true,
     rare: ({ lifter }) => (lifter === 'hydraulic' ? 0 : 4),
     check:
       'Hold the valve half open and watch the indicator: a lifter that bleeds lets it sink. Make it solid, or read at the lobe.',
