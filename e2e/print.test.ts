@@ -3,7 +3,17 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, type Viewport, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
+import {
+  type Browser,
+  PHONE,
+  type Viewport,
+  WIDE,
+  axeViolations,
+  deviceKeeps,
+  openBrowser,
+  signIn,
+  waitFor,
+} from './browser';
 import { answer, goTo, openBuild } from './places';
 
 let server: AppServer;
@@ -90,6 +100,8 @@ test('phone: the owner sets the letterhead; a logo with script in it is refused 
   await send('');
   await waitFor(browser, async () => (await logoIs()) !== before, 'the logo is still the one before');
   await browser.fill('letterhead-words', 'Under the clock\nBracken End');
+  // The device writes a moment after the last key.
+  await deviceKeeps(browser, 'drafts', (drafts) => JSON.stringify(drafts).includes('Bracken End'));
   // Half typed, and the page is gone: it stands there again.
   await browser.visit('/shop');
   await browser.press('more-letterhead');
