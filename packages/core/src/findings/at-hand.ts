@@ -1,5 +1,5 @@
 import { type CamAtHand, followsDown } from '../measure/read-methods';
-import type { Ground } from '../record/fold';
+import type { Ground } from '../record/parts';
 
 /** What the engine offers to an indicator, as far as anybody has said. */
 export const handOf = (build: Ground): CamAtHand | null => {

@@ -3,7 +3,7 @@ import { type PhaserHardware, correctAngle } from '../timing-set/electronic-angl
 import { asCrank } from '../timing-set/kinds/kind';
 import { type Cam, camsOf, turnedBy } from '../record/cams-of';
 import type { EntryOf, FittedHardware } from '../record/entry';
-import type { Ground, Trial } from '../record/fold';
+import type { Ground, Trial } from '../record/parts';
 import { type Basis, type Verdict, judge } from '../verdict/verdict';
 import type { CamFinding } from './derive-verdict';
 

@@ -1,7 +1,7 @@
 import { ringPosition } from '../crank/wheel';
 import { ZERO_METHODS, type TdcSide, type ZeroMethodName } from '../tdc/zero-methods';
 import { wrap180 } from '../units/angle';
-import type { Ground, Trial } from '../record/fold';
+import type { Ground, Trial } from '../record/parts';
 import type { SettingFinding } from './readings/zero-passes';
 
 /**

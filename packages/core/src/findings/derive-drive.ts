@@ -5,7 +5,8 @@ import { type Cam, camsOf, turnedBy } from '../record/cams-of';
 import type { TrialFinding } from './derive-trial';
 import { tookFrom } from './work-time';
 import type { FittedHardware } from '../record/entry';
-import type { Build, Trial } from '../record/fold';
+import type { Build } from '../record/fold';
+import type { Trial } from '../record/parts';
 import { remember } from '../record/remember';
 import { whatItGave } from './what-it-gave';
 

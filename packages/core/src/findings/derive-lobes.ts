@@ -4,7 +4,7 @@ import { peakOf, slopesAt } from '../cam/lobe-slopes';
 import { type LobePlace, type NextLobe, lobePlaces, nextLobe } from '../measure/lobe-round';
 import { READ_METHODS } from '../measure/read-methods';
 import { pairTerms } from '../measure/read-uncertainty';
-import type { Ground, Trial } from '../record/fold';
+import type { Ground, Trial } from '../record/parts';
 import { median } from '../statistics/median';
 import { NORMAL_95 } from '../statistics/normal';
 import { BASE_ZERO, PRIOR } from '../verdict/unknowns';

@@ -12,7 +12,7 @@ import { type Basis, CHANCE, type FaultFinding, type Verdict, gravest, judge } f
 import { type Weighing, narrowed, weigh } from '../verdict/weigh';
 import { besideOf, firstOf } from './beside';
 import type { ClosingFinding } from './closing-check';
-import type { Ground } from '../record/fold';
+import type { Ground } from '../record/parts';
 import { followsDownOf } from './at-hand';
 import { type Suspected, concerns, faultOf, suspectedOf } from './suspected';
 import type { View, ViewContext } from './views/view';

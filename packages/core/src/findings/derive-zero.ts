@@ -6,7 +6,8 @@ import type { ZeroUncertainty } from '../tdc/zero-uncertainty';
 import type { Problem } from '../problem';
 import { crankDeg, wrap180 } from '../units/angle';
 import type { BodyOf, Described } from '../record/entry';
-import type { Build, Zero } from '../record/fold';
+import type { Build } from '../record/fold';
+import type { Zero } from '../record/parts';
 import { type WidthTrouble, widthTrouble } from './zero-heights';
 import {
   type PassFinding,

@@ -4,7 +4,7 @@ import { FELT_LATE } from '../measure/read-uncertainty';
 import { READ_METHODS, type ReadMethodName, readMethod } from '../measure/read-methods';
 import { factsOfCard } from '../verdict/card-facts';
 import type { CardFact, Evidence, Observation } from '../verdict/observations';
-import type { Ground, Trial } from '../record/fold';
+import type { Ground, Trial } from '../record/parts';
 import { remember } from '../record/remember';
 import type { RoundFinding } from './readings/read-rounds';
 import type { TraceFinding } from './readings/read-traces';

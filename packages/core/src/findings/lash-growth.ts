@@ -1,5 +1,5 @@
 import type { Valve } from '../cam/card';
-import type { LashJob } from '../record/fold';
+import type { LashJob } from '../record/parts';
 import { NORMAL_95 } from '../statistics/normal';
 import { pooled, pooledFactor } from '../statistics/repeats';
 import { FELT_TWICE } from '../valve-train/lash';

@@ -1,7 +1,8 @@
 import type { Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import type { BodyOf } from '../record/entry';
-import type { Build, Trial } from '../record/fold';
+import type { Build } from '../record/fold';
+import type { Trial } from '../record/parts';
 import { remember } from '../record/remember';
 import { inches } from '../units/length';
 import { lashHere } from './lash-here';

@@ -1,6 +1,7 @@
 import { tableOf } from '../timing-set/hardware';
 import { median } from '../statistics/median';
-import type { Build, Trial } from '../record/fold';
+import type { Build } from '../record/fold';
+import type { Trial } from '../record/parts';
 
 /** How long a move takes, minutes, reading the cam again included; and whether this engine has shown it already, or others of the shop. */
 export interface WorkTime {

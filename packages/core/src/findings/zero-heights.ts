@@ -2,7 +2,7 @@ import { USUAL_CRANK } from '../tdc/zero-uncertainty';
 import { crankAngleAtDrop, pistonSlope } from '../crank/slider-crank';
 import { ZERO_METHODS } from '../tdc/zero-methods';
 import type { Described } from '../record/entry';
-import type { Zero } from '../record/fold';
+import type { Zero } from '../record/parts';
 import { type PassFinding, crankOf, readStepOf } from './readings/zero-passes';
 
 /** The eye at the pointer, 1 sigma, crank degrees. From memory. */

@@ -1,6 +1,5 @@
-import { closesAt, eventCentre, noseAt, opensAt } from '../cam/card';
+import { type CamCard, closesAt, eventCentre, noseAt, opensAt } from '../cam/card';
 import { ringPosition } from '../crank/wheel';
-import type { CamCard } from '../cam/card';
 import type { EntryOf } from '../record/entry';
 import { type Block, leastSquares } from '../statistics/least-squares';
 import { makeRandom } from '../statistics/random';

@@ -1,5 +1,5 @@
 import type { FittedHardware } from './entry';
-import type { Ground } from './fold';
+import type { Ground } from './parts';
 
 export type CamName = 'single' | 'intake' | 'exhaust';
 

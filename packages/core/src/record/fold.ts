@@ -1,79 +1,13 @@
-import { type ReadTo, readTo } from '../crank/read-to';
-import type { WheelReading } from '../crank/wheel';
 import type { Valve } from '../cam/card';
 import type { CheckName } from '../prepare/checks';
 import type { SignCheckName } from '../sign/sign-checks';
-import type { BodyOf, Entry, EntryKind, EntryOf } from './entry';
+import { type ReadTo, readTo } from '../crank/read-to';
+import type { WheelReading } from '../crank/wheel';
+import type { Ground, LashJob, Round, Stage, Trial, Zero } from './parts';
+import { afterSignature, findVoided } from './counted';
+import type { Entry, EntryKind, EntryOf } from './entry';
 import { besideOf, groupBy, inOrder, lastOf, lastOfEach, sortById, unreplaced } from './links';
 import { remember } from './remember';
-
-/** A pass over the top: the readings that were recorded under one pass id. Normally one each side. */
-export interface Pass {
-  readonly id: string;
-  readonly before: readonly EntryOf<'zero.reading'>[];
-  readonly after: readonly EntryOf<'zero.reading'>[];
-}
-
-/** The wheel left in one position, and the passes made there. `id` is null before the wheel was first set. */
-export interface Stage {
-  readonly id: string | null;
-  readonly passes: readonly Pass[];
-}
-
-export interface Zero {
-  readonly id: string;
-  readonly begun: BodyOf<'zero.begun'>;
-  readonly stages: readonly Stage[];
-  /** The stage that no later setting has ended. */
-  readonly current: Stage;
-  /** How finely this builder reads, from all that he read on this build. */
-  readonly readTo: ReadTo;
-}
-
-/** Readings that belong together: a pair, or all points of a trace that was typed. */
-export interface Round {
-  readonly id: string;
-  readonly readings: readonly EntryOf<'reading.taken'>[];
-}
-
-export interface Trial {
-  readonly id: string;
-  readonly note: string | undefined;
-  readonly begunAt: string;
-  /** Was the cam moved before it, or nothing? */
-  readonly why: 'moved' | 'checked';
-  /** What was set on the drive before it, and what was expected of that. */
-  readonly move: BodyOf<'trial.begun'>['move'];
-  readonly rounds: readonly Round[];
-  readonly traces: readonly EntryOf<'trace.recorded'>[];
-  /** How the drive stands in it, where that was said anew. */
-  readonly drive: EntryOf<'drive.fitted'> | null;
-  readonly phasers: readonly EntryOf<'phaser.read'>[];
-  readonly gaps: readonly EntryOf<'clearance.measured'>[];
-  /** What was left as it is, knowingly. */
-  readonly accepted: readonly EntryOf<'verdict.accepted'>[];
-}
-
-/** One setting of all valves, and what was found and left, in the order of the logbook. */
-export interface LashJob {
-  readonly begun: EntryOf<'lash.begun'>;
-  readonly taken: readonly EntryOf<'lash.taken'>[];
-}
-
-/** What all trials lean on, and none of them changes. */
-export interface Ground {
-  readonly description: EntryOf<'build.described'>;
-  readonly card: EntryOf<'card.entered'> | null;
-  readonly target: EntryOf<'target.set'> | null;
-  readonly asItStands: EntryOf<'engine.as-it-stands'> | null;
-  readonly zeros: readonly Zero[];
-  /** Positions of the wheel that were disturbed: zero.set id → what happened. */
-  readonly disturbed: ReadonlyMap<string, EntryOf<'zero.disturbed'>>;
-  /** Readings that count from where the wheel really stood: reading id → the re-basing. */
-  readonly rebased: ReadonlyMap<string, EntryOf<'readings.rebased'>>;
-  /** Points of traces that are left out: trace.recorded id → places in its list. */
-  readonly voidedPoints: ReadonlyMap<string, ReadonlySet<number>>;
-}
 
 /** What a logbook says, before any arithmetic: links followed, voided entries out, corrections applied. */
 export interface Build extends Ground {
@@ -307,47 +241,6 @@ function* wheelsOf(
 
 type TrialKind =
   'reading.taken' | 'trace.recorded' | 'drive.fitted' | 'phaser.read' | 'clearance.measured' | 'verdict.accepted';
-
-/** Did an entry come after another? By their places in the logbook; what has none yet waits to be sent, and comes last; else by their ids, which grow with time. */
-function isLater(entry: Entry, than: Entry): boolean {
-  if (entry.seq !== undefined && than.seq !== undefined) return entry.seq > than.seq;
-  if (entry.seq !== undefined || than.seq !== undefined) return entry.seq === undefined;
-  return entry.id > than.id;
-}
-
-/** Entries that came while the build was signed: they change nothing of what was signed. */
-function afterSignature(entries: readonly Entry[]): ReadonlySet<string> {
-  const signed = entries.filter((entry) => entry.kind === 'build.signed');
-  if (signed.length === 0) return new Set();
-  const reopened = entries.filter((entry) => entry.kind === 'build.reopened');
-  const late = new Set<string>();
-  for (const signature of signed) {
-    if (late.has(signature.id)) continue;
-    const again = reopened.find(({ body }) => body.signature === signature.id);
-    for (const entry of entries)
-      if (entry !== again && isLater(entry, signature) && (!again || isLater(again, entry))) late.add(entry.id);
-  }
-  return late;
-}
-
-/** A void can itself be voided. Two that void each other, which only a hand-made file could hold, leave both standing. */
-function findVoided(entries: readonly Entry[]): ReadonlyMap<string, string> {
-  const voids = entries.filter((entry) => entry.kind === 'entry.voided');
-  const naming = groupBy(voids, (entry) => entry.body.voids);
-  const settled = new Map<string, boolean>();
-  const isVoid = (id: string, asking: ReadonlySet<string>): boolean => {
-    const known = settled.get(id);
-    if (known !== undefined) return known;
-    if (asking.has(id)) return false;
-    const deeper = new Set(asking).add(id);
-    const result = (naming.get(id) ?? []).some((entry) => !isVoid(entry.id, deeper));
-    settled.set(id, result);
-    return result;
-  };
-  const voided = new Map<string, string>();
-  for (const [id, by] of naming) if (isVoid(id, new Set())) voided.set(id, by[0]?.body.reason ?? 'Undone.');
-  return voided;
-}
 
 function buildZero(
   { id, body: begun }: EntryOf<'zero.begun'>,

@@ -2,10 +2,11 @@ import { hasRing, ringWords } from '../crank/wheel';
 import type { Findings } from '../findings/find-all';
 import { ringsOf } from '../findings/readings/zero-passes';
 import type { EntryOf } from '../record/entry';
-import type { Build, Trial } from '../record/fold';
+import type { Build } from '../record/fold';
+import type { Trial } from '../record/parts';
 import { remember } from '../record/remember';
 import type { Report } from './report-schema';
-import type { TroubledGroup } from './sheet';
+import type { TroubledGroup } from './left-out';
 
 /** What in the logbook cannot be as it stands, with the entries that say it and what to do. */
 export function problemsOf({ build, card, lash }: Findings, troubled: readonly TroubledGroup[]): Report['problems'] {

@@ -21,7 +21,8 @@ import { standingLobe } from '../findings/standing-lobe';
 import { reportLobePlan } from './report-lobes';
 import { reportWear } from './report-wear';
 import { reportClosing, reportZero } from './report-zero';
-import { makeSheet, troubledGroups } from './sheet';
+import { troubledGroups } from './left-out';
+import { makeSheet } from './sheet';
 import { speechOf } from './speech';
 
 export { type Report, reportSchema } from './report-schema';

@@ -5,7 +5,7 @@ import { scoreOf, weigh } from './weigh';
 
 /** A fault must explain the readings better than health by this much before it is spoken of: in χ², what it could have explained anyhow taken off. */
 export const ACCUSES = 10;
-/** From here on it may have happened, and what would tell is asked for before the cam is moved; nobody is accused. */
+/** From here on it may have happened, and what would tell is asked for before the cam is moved, or left; nobody is accused. */
 export const DOUBTED = 5;
 /** Faults that are nearer than this to the best are not told apart by the readings. */
 export const TOLD_APART = 4;

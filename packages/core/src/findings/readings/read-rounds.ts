@@ -7,7 +7,7 @@ import { type Flank, READ_METHODS, type ReadMethodName, readMethod } from '../..
 import type { Problem } from '../../problem';
 import { formatLength } from '../../units/length';
 import type { EntryOf } from '../../record/entry';
-import type { Ground, Round } from '../../record/fold';
+import type { Ground, Round } from '../../record/parts';
 import {
   figureOfReading,
   heightTrouble,

@@ -6,7 +6,7 @@ import { ringPosition } from '../../crank/wheel';
 import { type Outcome, type Problem } from '../../problem';
 import { wrap180 } from '../../units/angle';
 import type { EntryOf } from '../../record/entry';
-import type { Ground, Trial } from '../../record/fold';
+import type { Ground, Trial } from '../../record/parts';
 import { bankOf, methodOf, type SitsOn } from './read-rounds';
 import { figureOfReading } from './round-trouble';
 import {

@@ -2,7 +2,7 @@ import type { Valve } from '../../cam/card';
 import { READ_METHODS, type ReadMethodName, readMethod } from '../../measure/read-methods';
 import type { Problem } from '../../problem';
 import type { EntryOf } from '../../record/entry';
-import type { Ground } from '../../record/fold';
+import type { Ground } from '../../record/parts';
 import { formatLength } from '../../units/length';
 import type { ZeroOfReading } from './zero-passes';
 

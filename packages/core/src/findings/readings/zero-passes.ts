@@ -18,7 +18,7 @@ import type { Problem } from '../../problem';
 import { wrap180 } from '../../units/angle';
 import { MM_PER_INCH, formatLength } from '../../units/length';
 import type { Described, EntryOf } from '../../record/entry';
-import type { Ground, Pass, Stage, Zero } from '../../record/fold';
+import type { Ground, Pass, Stage, Zero } from '../../record/parts';
 
 /** A reading as recorded, and its ring position, crank degrees. */
 export interface TdcReading {

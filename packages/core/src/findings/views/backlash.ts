@@ -3,7 +3,7 @@ import { ringPosition } from '../../crank/wheel';
 import { combineRounds } from '../../measure/read-uncertainty';
 import { wrap180 } from '../../units/angle';
 import { computedDegrees } from '../../units/degrees';
-import type { Trial } from '../../record/fold';
+import type { Trial } from '../../record/parts';
 import { figureOfReading } from '../readings/round-trouble';
 import { wheelStepOf } from '../readings/zero-passes';
 import { type View, type ViewContext, pairsWords, makeView } from './view';

@@ -1,6 +1,6 @@
 import { VALVES, type Valve } from '../../cam/card';
 import type { ReadMethodName } from '../../measure/read-methods';
-import type { Trial } from '../../record/fold';
+import type { Trial } from '../../record/parts';
 import type { RoundFinding } from '../readings/read-rounds';
 import { slackViews } from './backlash';
 import { feelViews } from './by-feel';

@@ -5,7 +5,7 @@ import type { ReadMethodName } from '../../measure/read-methods';
 import { type Combined, type PairTerms, type ReadSource, pairTerms } from '../../measure/read-uncertainty';
 import { shortDecimal } from '../../units/decimal';
 import { computedDegrees } from '../../units/degrees';
-import type { Ground } from '../../record/fold';
+import type { Ground } from '../../record/parts';
 import type { RoundFinding, SitsOn } from '../readings/read-rounds';
 import type { TraceFinding } from '../readings/read-traces';
 import { UNPROVED_TDC, resolutionOf, wheelStepOf } from '../readings/zero-passes';
