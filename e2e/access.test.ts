@@ -1,5 +1,7 @@
+import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
+import { holdBackProgram } from './holding-back';
 
 let server: AppServer;
 let browser: Browser;
@@ -71,4 +73,64 @@ test('wide: sessions elsewhere are ended; signing out asks what becomes of what 
   await signIn(browser, 'mara', 'layout-dye-demo');
   await browser.visit('/builds/new');
   expect(await (await browser.find('[data-testid="engine-name"]')).getAttribute('value')).toBe('');
+});
+
+describe('over a slow line', () => {
+  let line: Awaited<ReturnType<typeof holdBackProgram>>;
+  beforeEach(async () => {
+    line = await holdBackProgram(server.base);
+    browser = await openBrowser(line.base, PHONE, { early: true });
+  });
+  afterEach(() => line.close());
+  const typeInto = async (name: string, ...keys: string[]): Promise<void> =>
+    (await browser.find(`#first-form input[name="${name}"]`)).sendKeys(...keys);
+  const says = async (wanted: RegExp): Promise<void> =>
+    waitFor(
+      browser,
+      async () => wanted.test(await (await browser.find('#first-form')).getText()),
+      `the first form never said ${wanted}`,
+    );
+
+  test('what is typed before the program is there stands in its sign-in, and the next key goes on behind it', async () => {
+    await browser.visit('/');
+    await typeInto('signInName', 'mara');
+    await typeInto('password', 'layout-');
+    line.letGo();
+    await browser.find('[data-testid="sign-in"]');
+    expect(await browser.driver.findElements({ css: '#first-form' })).toEqual([]);
+    expect(await (await browser.find('[data-testid="sign-in-name"]')).getAttribute('value')).toBe('mara');
+    await browser.keys('dye-demo', Key.ENTER);
+    await browser.find('[data-testid="new-build"]');
+  });
+
+  test('a sign-in that was sent too early is carried out; a wrong one is told, with the name still there', async () => {
+    await browser.visit('/builds/new');
+    await typeInto('signInName', 'mara');
+    await typeInto('password', 'wrong-by-a-word', Key.ENTER);
+    await says(/Signing in[\s\S]*still loading/);
+    expect(await axeViolations(browser)).toEqual([]);
+    line.letGo();
+    await browser.find('[data-testid="sign-in-trouble"]');
+    await browser.fill('password', 'layout-dye-demo');
+    await browser.press('sign-in');
+    await browser.find('[data-testid="new-build"]');
+  });
+
+  test('a program that does not arrive is told; who has a code, or a session, meets no sign-in', async () => {
+    await browser.visit('/sign-in');
+    await typeInto('signInName', 'mara', Key.ENTER);
+    line.break();
+    await says(/could not be loaded/);
+    line.letGo();
+    await browser.visit('/code');
+    await browser.find('[data-testid="use-code"]');
+    expect(await browser.driver.findElements({ css: '#first-form' })).toEqual([]);
+    await signIn(browser, 'mara', 'layout-dye-demo');
+    const page = await browser.driver.executeAsyncScript<string>(
+      `const done = arguments[arguments.length - 1];
+       fetch('/shop?past-the-worker', { headers: { accept: 'text/html' } }).then((answer) => answer.text()).then(done);`,
+    );
+    expect(page).toContain('id="root"');
+    expect(page).not.toContain('first-form');
+  });
 });

@@ -53,6 +53,8 @@ interface Device {
   readonly name?: string;
   /** File of an authority that the device has taken in. */
   readonly trusts?: string;
+  /** The page is looked at while it still loads; otherwise nothing is done before it has. */
+  readonly early?: boolean;
 }
 
 /** A home whose browsers trust that authority: NSS, which Chromium goes by on Linux. */
@@ -68,12 +70,13 @@ function homeThatTrusts(authority: string, folder: string): string {
 export async function openBrowser(
   base: string,
   { width, height, mobile }: Viewport,
-  { name, trusts }: Device = {},
+  { name, trusts, early = false }: Device = {},
 ): Promise<Browser> {
   const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-browser-'));
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
   options.addArguments(...FLAGS, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
+  if (early) options.setPageLoadStrategy('none');
   if (name !== undefined) options.addArguments(`--host-resolver-rules=MAP ${name} 127.0.0.1`);
   const service = new ServiceBuilder('/usr/bin/chromedriver');
   if (trusts !== undefined)

@@ -24,7 +24,11 @@ afterAll(async () => {
 test('without the demo: the one-time code opens the shop, a wrong one does not, and the empty list says what to do', async () => {
   const code = /with the code (\S+)/.exec(server.said())?.[1] ?? '';
   expect(code).toMatch(/^[A-Z0-9]{8}$/);
-  await browser.visit('/setup');
+  // There is nothing to sign in to yet: the page comes without a sign-in and leads on.
+  const bare = await (await fetch(server.base, { headers: { accept: 'text/html' } })).text();
+  expect(bare).toContain('id="root"');
+  expect(bare).not.toContain('first-form');
+  await browser.visit('/');
   await browser.fill('setup-code', 'WRONG234');
   await browser.fill('setup-shopName', 'Tansy Row Engines');
   await browser.fill('setup-builderName', 'Ines Harrow');

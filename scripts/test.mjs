@@ -73,9 +73,16 @@ const style = [
   () => check('unused', bin('knip'), []),
   () => check('house', process.execPath, ['scripts/house.mjs']),
 ];
-const types = ['packages/core', 'apps/server', 'apps/app', 'apps/app/service-worker', 'e2e', 'scripts'].map(
-  (place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place]),
-);
+const TYPED = [
+  'packages/core',
+  'apps/server',
+  'apps/app',
+  'apps/app/service-worker',
+  'apps/app/first-page',
+  'e2e',
+  'scripts',
+];
+const types = TYPED.map((place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place]));
 
 if (wants('types') && only !== null) await sideBySide(types);
 if (wants('unit') && only !== null) await jest('unit tests', ['core', 'app']);

@@ -8,7 +8,7 @@ const WHILE_IT_LOADS = ['"Arial Narrow"', 'system-ui', 'sans-serif'];
 
 /** @type {import('tailwindcss').Config} */
 module.exports = {
-  content: ['./app/**/*.{ts,tsx}', './src/**/*.{ts,tsx}'],
+  content: ['./app/**/*.{ts,tsx}', './src/**/*.{ts,tsx}', './first-page/form.html'],
   presets: [require('nativewind/preset')],
   darkMode: 'class',
   theme: {

@@ -7,10 +7,11 @@ import { BarlowSemiCondensed_400Regular } from '@expo-google-fonts/barlow-semi-c
 import { BarlowSemiCondensed_500Medium } from '@expo-google-fonts/barlow-semi-condensed/500Medium';
 import { BarlowSemiCondensed_600SemiBold } from '@expo-google-fonts/barlow-semi-condensed/600SemiBold';
 import { FontDisplay, useFonts } from 'expo-font';
-import { Slot } from 'expo-router';
+import { Slot, useSegments } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Provider } from 'react-redux';
 import { ClockNotice } from '@/shell/clock-notice';
+import { dropFirstForm } from '@/shell/first-form';
 import { NewVersion } from '@/shell/new-version';
 import { makeStore, useAppSelector } from '@/store/store';
 import { SyncLoop } from '@/sync/sync-loop';
@@ -50,6 +51,13 @@ function Awake() {
   const { keys } = useAppSelector(selectSettings);
   useEffect(() => teach(keys), [keys]);
   const awake = useAppSelector((state) => state.awake);
+  const account = useAppSelector((state) => state.session.account);
+  const [place] = useSegments();
+  // Everything else behind the sign-in leads there; the sign-in itself goes on from what has been typed.
+  const leadsToSignIn = place === 'sign-in' || (place === '(shop)' && account === null);
+  useEffect(() => {
+    if (awake && !leadsToSignIn) dropFirstForm();
+  }, [awake, leadsToSignIn]);
   if (!awake) return null;
   return (
     <>

@@ -63,7 +63,13 @@ async function bringUpToDate(): Promise<void> {
 await bringUpToDate();
 
 const notes: string[] = [];
-if (!(await hasShop(database.db))) {
+/** Once there is a shop there is one for good: nobody waits for the database to hear that again. */
+let shopIsThere = await hasShop(database.db);
+const isShopThere = async (): Promise<boolean> => {
+  shopIsThere ||= await hasShop(database.db).catch(() => false);
+  return shopIsThere;
+};
+if (!shopIsThere) {
   if (process.env.DEMO === '1') await loadDemoShop(database.db, new Date());
   else {
     const code = makeCode();
@@ -90,7 +96,7 @@ root.use(async (c, next) => {
   if (stopping) c.header('Connection', 'close');
 });
 root.route('/', api);
-root.route('/', createSite(setting('WEB_DIR')));
+root.route('/', createSite(setting('WEB_DIR'), isShopThere));
 
 // The first trace of a mistake reads the map of the whole program, a quarter of a second: now, while nobody waits.
 void new Error('the map is read').stack;

@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { type Ref, useId } from 'react';
 import { TextInput, type TextInputProps, View } from 'react-native';
 import { useTheme } from './theme';
 import { Words } from './words';
@@ -15,6 +15,8 @@ interface TextFieldProps extends Pick<
   readonly hint?: string | undefined;
   readonly error?: string | undefined;
   readonly testID?: string;
+  /** The field itself, for whoever puts the cursor into it. */
+  readonly ref?: Ref<TextInput>;
 }
 
 /** A labelled field. What is wrong stands below it, in words; what was understood, too. */

@@ -26,6 +26,9 @@ export const sha256 = (text: string): string => createHash('sha256').update(text
 /** What a session is called where somebody may read it: it opens nothing. */
 const idOf = (tokenHash: string): string => tokenHash.slice(0, 16);
 
+/** Whether a request brings a session along; whether that one is good is not asked. */
+export const carriesSession = (c: Context): boolean => getCookie(c, COOKIE) !== undefined;
+
 /** What a browser says that it is, as much of it as is kept. */
 export const agentOf = (c: Context): string => cutText(c.req.header('user-agent') ?? '', 200);
 

@@ -1,7 +1,8 @@
 import { TextLink } from '@/ui/text-link';
 import { Redirect, useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
-import { View } from 'react-native';
+import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
+import { type TextInput, View } from 'react-native';
+import { type FirstTyped, takeOverFirstForm } from '@/shell/first-form';
 import { useAppSelector } from '@/store/store';
 import { api, ask } from '@/sync/api';
 import { PrimaryButton } from '@/ui/buttons';
@@ -19,17 +20,26 @@ export function SignIn() {
   const [password, setPassword] = useState('');
   const [setupNeeded, setSetupNeeded] = useState(false);
   const { busy, trouble, open } = useSignIn();
+  const fields = { signInName: useRef<TextInput>(null), password: useRef<TextInput>(null) };
   useEffect(() => {
     ask(api.setup.$get())
       .then(({ needed }) => setSetupNeeded(needed))
       .catch(() => setSetupNeeded(false));
   }, []);
+  const submit = async (typed = { signInName, password }): Promise<void> => {
+    if (await open(() => ask(api.session.$post({ json: typed })))) router.replace('/');
+  };
+  const goOnFrom = useEffectEvent((first: FirstTyped) => {
+    setSignInName(first.signInName);
+    setPassword(first.password);
+    if (first.at) fields[first.at].current?.focus();
+    if (first.sent) void submit({ signInName: first.signInName, password: first.password });
+  });
+  // Before anything is drawn: no key falls between the two forms.
+  useLayoutEffect(() => takeOverFirstForm((first) => goOnFrom(first)), []);
   if (setupNeeded) return <Redirect href="/setup" />;
   if (account && !lapsed) return <Redirect href="/" />;
 
-  const submit = async (): Promise<void> => {
-    if (await open(() => ask(api.session.$post({ json: { signInName, password } })))) router.replace('/');
-  };
   return (
     <Page title="Yosoku">
       <Words>True TDC, the cam against its card, and which way to move it.</Words>
@@ -43,6 +53,7 @@ export function SignIn() {
       <View className="gap-4">
         <TextField
           testID="sign-in-name"
+          ref={fields.signInName}
           label="Sign-in name"
           value={signInName}
           onChange={setSignInName}
@@ -51,6 +62,7 @@ export function SignIn() {
         />
         <TextField
           testID="password"
+          ref={fields.password}
           label="Password"
           value={password}
           onChange={setPassword}
