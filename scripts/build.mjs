@@ -13,6 +13,7 @@ const SOURCES = [
   'package-lock.json',
   'scripts/build.mjs',
   'scripts/after-export.mjs',
+  'scripts/split-first-page.mjs',
 ];
 const SKIP = new Set(['node_modules', 'dist', '.expo', 'coverage']);
 export const WEB_DIR = path.join(ROOT, 'apps/app/dist');

@@ -4,17 +4,19 @@ import path from 'node:path';
 
 /**
  * The bundler puts everything that two pages share into one piece, which every page loads before anything else: the sign-in waited for schemas and
- * pictures that it never needs. That piece is cut in two here: what the first page needs, and the rest, which is loaded with the first page that
- * is not among them.
+ * pictures that it never needs. That piece is cut in three here: what the first page needs; what a reading needs besides, and what follows from it;
+ * the rest. A page brings along what it needs of the last two.
  */
 
 const SCRIPTS = '_expo/static/js/web';
 /** Pages that whoever is not signed in sees first, and the frames round them. */
 const FIRST_PAGES = /^(_layout|sign-in|setup|code)-/;
-/** Of these, those that nearly every first visit needs. */
+/** The list, a build's frame and its readings, and what works out what follows from them. */
+const WORK = /^(index|\[id\]|read|report|check-entry)-/;
+/** Of the first, those that nearly every first visit needs. */
 const EARLY = /^(_layout|sign-in)-/;
 /** `__d(function(…){…},<id>,<ids of what it requires>);` */
-const MODULE_END = /,(\d+),(\[[\d,]*\]|\{.*\})\);?\s*$/s;
+const MODULE_END = /,(\d+),(\[(?:[\d,]|null)*\]|\{.*\})\);?\s*$/s;
 
 /**
  * The modules of a piece.
@@ -30,7 +32,8 @@ export function modulesOf(piece) {
       const [, id, list] = MODULE_END.exec(text.replace(/\n__r\([\s\S]*$/, '')) ?? [];
       if (id === undefined) throw new Error(`A module of the web app ends as none did before: ${text.slice(-120)}`);
       const needs = list.startsWith('[') ? JSON.parse(list) : ownNeeds(JSON.parse(list));
-      return { id: Number(id), needs, text };
+      // What may be missing, and is, stands as null.
+      return { id: Number(id), needs: needs.filter((need) => need !== null), text };
     });
 }
 
@@ -49,29 +52,35 @@ export function reachedFrom(roots, modules) {
   return reached;
 }
 
-/** Loads the rest before any page that is not among the first. Both only define modules, so they may come in either order. */
-const lateLoader = (rest, first) => `(() => {
-  const rest = ${JSON.stringify(rest)};
-  const first = new Set(${JSON.stringify(first)});
-  let load, here;
+/**
+ * Loads with a page what it needs of the shared parts. All only define modules, so they may come in any order.
+ * @param parts addresses of the parts, those that most pages need first.
+ * @param few how many of them the pages need that do not need all.
+ */
+const lateLoader = (parts, few) => `(() => {
+  const parts = ${JSON.stringify(parts)};
+  const few = ${JSON.stringify(few)};
+  const here = {};
+  let load;
   Object.defineProperty(globalThis, '__loadBundleAsync', {
     configurable: true,
     get: () => load,
     set: (plain) => {
-      load = (piece) => {
-        if (first.has(piece)) return plain(piece);
-        here ??= plain(rest).catch((error) => {
-          here = undefined;
+      const once = (part) =>
+        (here[part] ??= plain(part).catch((error) => {
+          delete here[part];
           throw error;
-        });
-        return Promise.all([here, plain(piece)]).then(([, loaded]) => loaded);
+        }));
+      load = (piece) => {
+        const needed = parts.slice(0, few[piece] ?? parts.length);
+        return Promise.all([plain(piece), ...needed.map(once)]).then(([loaded]) => loaded);
       };
     },
   });
 })();
 `;
 
-/** Cuts the common piece of an exported app in two. Throws where it does not look as the bundler has made it so far. */
+/** Cuts the common piece of an exported app in three. Throws where it does not look as the bundler has made it so far. */
 export async function splitFirstPage(folder) {
   const scripts = path.join(folder, SCRIPTS);
   const names = await readdir(scripts);
@@ -89,21 +98,29 @@ export async function splitFirstPage(folder) {
   const [common, entry] = [only('__common-'), only('entry-')];
   const firstPages = names.filter((name) => FIRST_PAGES.test(name) && name.endsWith('.js'));
   const shared = modulesOf(await read(common));
-  const starts = await Promise.all([entry, ...firstPages].map(async (name) => modulesOf(await read(name))));
-  const needed = reachedFrom(
-    starts.flat().flatMap(({ needs }) => needs),
-    shared,
-  );
-  const textOf = (modules) => modules.map(({ text }) => text).join('');
-  const now = await write('__first', textOf(shared.filter(({ id }) => needed.has(id))));
-  const rest = await write('__rest', textOf(shared.filter(({ id }) => !needed.has(id))));
-  const loader = await write(
-    '__late',
-    lateLoader(
-      rest,
-      firstPages.map((name) => `/${SCRIPTS}/${name}`),
+  const needsOf = async (name) => modulesOf(await read(name)).flatMap(({ needs }) => needs);
+  const sharedBy = async (pieces) => reachedFrom((await Promise.all(pieces.map(needsOf))).flat(), shared);
+  const first = await sharedBy([entry, ...firstPages]);
+  const work = await sharedBy(names.filter((name) => WORK.test(name) && name.endsWith('.js')));
+  const partOf = ({ id }) => (first.has(id) ? 0 : work.has(id) ? 1 : 2);
+  const [now, ...later] = await Promise.all(
+    ['__first', '__work', '__rest'].map((name, part) =>
+      write(
+        name,
+        shared
+          .filter((module) => partOf(module) === part)
+          .map(({ text }) => text)
+          .join(''),
+      ),
     ),
   );
+  const few = {};
+  for (const name of names.filter((each) => each.endsWith('.js') && each !== common && each !== entry)) {
+    const reached = await sharedBy([name]);
+    const parts = Math.max(0, ...shared.filter(({ id }) => reached.has(id)).map(partOf));
+    if (parts < later.length) few[`/${SCRIPTS}/${name}`] = parts;
+  }
+  const loader = await write('__late', lateLoader(later, few));
   const page = path.join(folder, 'index.html');
   const before = await readFile(page, 'utf8');
   const script = (src) => `<script src="${src}" defer></script>`;

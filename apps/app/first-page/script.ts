@@ -6,27 +6,34 @@ import { FIRST_FORM, SENT } from '../src/shell/first-form';
 
 if (matchMedia('(prefers-color-scheme: dark)').matches) document.documentElement.classList.add('dark');
 
-const say = (words: string): void => {
-  const status = document.querySelector(`#${FIRST_FORM} [role="status"]`);
-  if (status) status.textContent = words;
-};
+let broken = false;
+
+/** Writes on the form what became of it. */
+function say(label: string, words: string): void {
+  const [button, status] = ['button', '[role="status"]'].map((css) => document.querySelector(`#${FIRST_FORM} ${css}`));
+  if (button) button.textContent = label;
+  if (!status) return;
+  status.textContent = words;
+  status.classList.toggle('text-soft', !broken);
+  status.classList.toggle('text-danger', broken);
+}
 
 document.addEventListener('submit', (event) => {
   const form = document.getElementById(FIRST_FORM);
   if (!form?.contains(event.target as Node)) return;
   event.preventDefault();
+  if (broken) return location.reload();
   form.dataset[SENT] = '';
-  const button = form.querySelector('button');
-  if (button) button.textContent = 'Signing in';
-  say('Yosoku is still loading. It signs you in as soon as it is here.');
+  say('Signing in', 'Yosoku is still loading. It signs you in as soon as it is here.');
 });
 
 // Errors of what a page loads do not rise to the window: they are met on the way down.
 addEventListener(
   'error',
   ({ target }) => {
-    if (target instanceof HTMLScriptElement)
-      say('Yosoku could not be loaded. Is this device still on the shop’s network? Then load the page again.');
+    if (!(target instanceof HTMLScriptElement)) return;
+    broken = true;
+    say('Load again', 'Yosoku could not be loaded. Is this device still on the shop’s network?');
   },
   true,
 );

@@ -10,6 +10,7 @@ import { DEMO_SIGN_IN, loadDemoShop } from './demo/shop';
 import { LARGEST_MESSAGE } from './instruments/exchange';
 import { hasShop, renewSetupCode } from './sign-in/accounts';
 import { makeCode } from './sign-in/codes';
+import { carriesSession } from './sign-in/session';
 import { type Listening, listenOnLan } from './lan/listen';
 import { type Reach, reachInWords } from './lan/reach';
 import { errorInLog, openLog } from './web/log';
@@ -96,7 +97,10 @@ root.use(async (c, next) => {
   if (stopping) c.header('Connection', 'close');
 });
 root.route('/', api);
-root.route('/', createSite(setting('WEB_DIR'), isShopThere));
+root.route(
+  '/',
+  createSite(setting('WEB_DIR'), async (c) => !carriesSession(c) && (await isShopThere())),
+);
 
 // The first trace of a mistake reads the map of the whole program, a quarter of a second: now, while nobody waits.
 void new Error('the map is read').stack;

@@ -1,6 +1,5 @@
 import { serveStatic } from '@hono/node-server/serve-static';
 import { type Context, Hono, type MiddlewareHandler } from 'hono';
-import { carriesSession } from '../sign-in/session';
 import { headers } from './headers';
 
 const HASHED = /\/_expo\/static\/|\/assets\/.*\.[0-9a-f]{32}\./;
@@ -12,9 +11,9 @@ const OPEN_TO_ALL = new Set(['/setup', '/code', '/pair', '/board']);
 /**
  * The built web app. Unknown addresses that a person visits get the app itself, which knows its own routes. Who has no session yet gets it with a
  * sign-in on the page, which can be typed into before the app has come.
- * @param hasShop whether there is anything to sign in to.
+ * @param mustSignIn whether whoever asks has no session, and there is a shop to sign in to.
  */
-export function createSite(folder: string, hasShop: () => Promise<boolean>) {
+export function createSite(folder: string, mustSignIn: (c: Context) => Promise<boolean>) {
   const site = new Hono();
   const file = (path: string) =>
     serveStatic({
@@ -27,8 +26,7 @@ export function createSite(folder: string, hasShop: () => Promise<boolean>) {
       },
     });
   const [app, first] = [file('index.html'), file('first.html')];
-  const signsIn = async (c: Context): Promise<boolean> =>
-    !carriesSession(c) && !OPEN_TO_ALL.has(c.req.path) && (await hasShop());
+  const signsIn = async (c: Context): Promise<boolean> => !OPEN_TO_ALL.has(c.req.path) && (await mustSignIn(c));
   const page: MiddlewareHandler = async (c, next) =>
     (c.req.header('accept') ?? '').includes('text/html') ? ((await signsIn(c)) ? first : app)(c, next) : next();
   site.use(headers);

@@ -1,7 +1,7 @@
 import { crankAngleAtDrop, pistonDrop } from '../crank/slider-crank';
 import { lobeAt } from '../cam/lobe';
 import { entrySchema } from '../record/entry';
-import { reportSchema } from '../report/report';
+import { reportSchema } from '../report/report-schema';
 import { book } from '../testing/book';
 import { practising } from '../testing/practising';
 import { STOP_DEPTH, againstStop, dialZeroed, pistonBelow, room, wheelTurned } from '../simulation/whole-engine';

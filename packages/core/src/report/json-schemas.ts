@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { buildFileSchema } from '../record/file';
-import { reportSchema } from './report';
+import { reportSchema } from './report-schema';
 
 /** The published JSON Schemas (draft 2020-12) by the name of their file in `docs/`. */
 export const jsonSchemas = (): Readonly<Record<string, unknown>> => ({

@@ -11,7 +11,8 @@ import { type Entry, ENTRY_KINDS, entrySchema } from '../record/entry';
 import { writeBuildFile } from '../record/file';
 import { readBuildFile } from '../record/read-file';
 import { jsonSchemas } from './json-schemas';
-import { type Report, derive, reportSchema } from './report';
+import { type Report, derive } from './report';
+import { reportSchema } from './report-schema';
 
 const ROOT = path.resolve(__dirname, '../../../..');
 const rowsOf = (report: Report, title: string) => report.sheet.find((section) => section.title === title)?.rows ?? [];

@@ -1,6 +1,7 @@
 import { book, id } from '../testing/book';
 import { ENTRIES } from '../record/entry';
-import { derive, reportSchema } from './report';
+import { derive } from './report';
+import { reportSchema } from './report-schema';
 
 const PICTURE = 'ab'.repeat(32);
 const photo = { picture: PICTURE, width: 2000, height: 1500, bytes: 400_000, shows: 'wheel', of: null } as const;

@@ -25,7 +25,7 @@ import { troubledGroups } from './left-out';
 import { makeSheet } from './sheet';
 import { speechOf } from './speech';
 
-export { type Report, reportSchema } from './report-schema';
+export type { Report } from './report-schema';
 export type { Station } from '../record/stations';
 
 /**

@@ -1,6 +1,7 @@
 import { type WheelRing, readingAt } from '../crank/wheel';
 import type { BodyOf, Entry, EntryKind } from '../record/entry';
-import { type Report, derive, reportSchema } from '../report/report';
+import { type Report, derive } from '../report/report';
+import { reportSchema } from '../report/report-schema';
 import type { ReadMethodName } from '../measure/read-methods';
 
 export const BUILD = '00000000-0000-4000-8000-00000000b17d';

@@ -20,7 +20,8 @@ export function SignIn() {
   const [password, setPassword] = useState('');
   const [setupNeeded, setSetupNeeded] = useState(false);
   const { busy, trouble, open } = useSignIn();
-  const fields = { signInName: useRef<TextInput>(null), password: useRef<TextInput>(null) };
+  const nameField = useRef<TextInput>(null);
+  const passwordField = useRef<TextInput>(null);
   useEffect(() => {
     ask(api.setup.$get())
       .then(({ needed }) => setSetupNeeded(needed))
@@ -32,7 +33,7 @@ export function SignIn() {
   const goOnFrom = useEffectEvent((first: FirstTyped) => {
     setSignInName(first.signInName);
     setPassword(first.password);
-    if (first.at) fields[first.at].current?.focus();
+    if (first.at) (first.at === 'password' ? passwordField : nameField).current?.focus();
     if (first.sent) void submit({ signInName: first.signInName, password: first.password });
   });
   // Before anything is drawn: no key falls between the two forms.
@@ -53,7 +54,7 @@ export function SignIn() {
       <View className="gap-4">
         <TextField
           testID="sign-in-name"
-          ref={fields.signInName}
+          ref={nameField}
           label="Sign-in name"
           value={signInName}
           onChange={setSignInName}
@@ -62,7 +63,7 @@ export function SignIn() {
         />
         <TextField
           testID="password"
-          ref={fields.password}
+          ref={passwordField}
           label="Password"
           value={password}
           onChange={setPassword}
