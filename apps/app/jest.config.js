@@ -16,6 +16,7 @@ module.exports = {
   preset: 'jest-expo',
   setupFiles: ['<rootDir>/src/testing/setup.ts'],
   setupFilesAfterEnv: ['<rootDir>/src/testing/patience.ts'],
+  sandboxInjectedGlobals: require('../../scripts/quick-globals.json'),
   testMatch: ['<rootDir>/src/**/*.test.ts?(x)', '<rootDir>/service-worker/*.test.ts'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',

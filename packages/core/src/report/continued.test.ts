@@ -78,7 +78,7 @@ function doMore(random: Random, job: readonly Entry[]): Entry[] {
 test.each(SCENARIOS.map((scenario, at) => [scenario.name, scenario, at] as const))(
   '%s, then anything: every entry more says what it says from the beginning',
   (_name, scenario, at) => {
-    for (const seed of [1, 2, 3]) {
+    for (const seed of [1, 2]) {
       const random = makeRandom(4001 * at + seed);
       const family = FAMILIES[(at + seed) % FAMILIES.length] ?? '3-4-5';
       const entries = doMore(random, doJob(random, scenario, 'nose', 0.5, family).entries);
