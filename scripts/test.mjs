@@ -59,7 +59,7 @@ const jest = (what, projects, more = [], env = {}) =>
   check(what, bin('jest'), ['--selectProjects', ...projects, '--passWithNoTests', ...more, ...patterns], env);
 
 /**
- * Two checks at a time: machines that run this have two cores.
+ * Three checks at a time: machines that run this have two cores, and what waits for databases and servers leaves a third of them idle.
  * @param chain done in this order.
  * @param free done in any, by whoever has nothing else to do: the longest first.
  */
@@ -72,7 +72,7 @@ async function sideBySide(chain, free) {
     for (const work of chain) await work();
     await draw();
   };
-  await Promise.all([follow(), draw()]);
+  await Promise.all([follow(), draw(), draw()]);
 }
 
 const style = [
