@@ -5,6 +5,7 @@ import { type WheelRing, isSameRing } from '@yosoku/core/crank/wheel';
 import type { Described } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, type ParsedLength, parseLength, typedLength } from '@yosoku/core/units/length';
+import { ENGINE, INSTRUMENTS, MOST_CYLINDERS, NAME_LENGTH, ROCKER_RATIO } from '@yosoku/core/record/entries/limits';
 
 /** What engine it is, as typed. */
 export type EngineForm = Record<
@@ -136,7 +137,7 @@ const lengthOf = (typed: string, form: EngineForm) => parseLength(typed, { famil
 const liftOf = (typed: string, form: EngineForm) => parseLength(typed, { family: 'lift', unit: unitOf(form) });
 
 /** The small lengths of the form and the most that each may be, mm. */
-const FINE = { pinOffset: 20, pointerGap: 100, resolution: 1 } as const;
+const FINE = { ...INSTRUMENTS, pinOffset: ENGINE.pinOffset };
 /** "0 90 360 450", degrees after the first of the firing order. */
 const anglesOf = (typed: string): number[] =>
   typed
@@ -161,16 +162,18 @@ function offsetOf(form: EngineForm): number | undefined {
   return form.offsetSide === 'after' ? parsed.mm : -parsed.mm;
 }
 
+const isWithin = (value: number, [from, to]: readonly [number, number]): boolean => value >= from && value <= to;
+
 const numberOf = (typed: string): number => Number(typed.trim().replace(',', '.'));
 
 /** What is wrong with each field, in words. */
 export function engineProblems(form: EngineForm): EngineTrouble {
   const trouble: EngineTrouble = {};
   if (form.name.trim() === '') trouble.name = 'Give it a name that you will know it by.';
-  else if (form.name.trim().length > 80) trouble.name = 'At most 80 characters.';
+  else if (form.name.trim().length > NAME_LENGTH) trouble.name = `At most ${NAME_LENGTH} characters.`;
   const cylinders = Number(form.cylinders);
-  if (!/^\d+$/.test(form.cylinders.trim()) || cylinders < 1 || cylinders > 24)
-    trouble.cylinders = 'Type how many cylinders, 1 to 24.';
+  if (!/^\d+$/.test(form.cylinders.trim()) || cylinders < 1 || cylinders > MOST_CYLINDERS)
+    trouble.cylinders = `Type how many cylinders, 1 to ${MOST_CYLINDERS}.`;
   else {
     const order = checkFiringOrder(parseFiringOrder(form.firingOrder), cylinders);
     if (cylinders > 1 && !order.ok)
@@ -184,7 +187,7 @@ export function engineProblems(form: EngineForm): EngineTrouble {
     if (form[name].trim() === '') continue;
     if (!parsed.ok) trouble[name] = parsed.message;
     else if (parsed.mm === 0) trouble[name] = 'It cannot be 0. Leave it empty when it is not known.';
-    else if (parsed.mm > (name === 'rod' ? 2000 : 1000))
+    else if (parsed.mm > ENGINE[name])
       trouble[name] = `${parsed.understood} is longer than any engine’s. Check the unit.`;
   }
   if (form.firingAngles.trim() !== '' && !trouble.cylinders) {
@@ -202,21 +205,22 @@ export function engineProblems(form: EngineForm): EngineTrouble {
   const diameter = lengthOf(form.wheelDiameter, form);
   if (form.wheelDiameter.trim() !== '')
     if (!diameter.ok) trouble.wheelDiameter = diameter.message;
-    else if (diameter.mm < 50 || diameter.mm > 1000)
+    else if (diameter.mm < 50 || diameter.mm > INSTRUMENTS.wheelDiameter)
       trouble.wheelDiameter = 'Wheels measure 50 to 1000 mm, 2 to 40 in.';
   for (const name of ['ratioIntake', 'ratioExhaust'] as const) {
     const ratio = numberOf(form[name]);
-    if (form[name].trim() !== '' && !(ratio >= 0.5 && ratio <= 3))
-      trouble[name] = 'A rocker ratio lies between 0.5 and 3, like 1.5.';
+    if (form[name].trim() !== '' && !isWithin(ratio, ROCKER_RATIO))
+      trouble[name] = `A rocker ratio lies between ${ROCKER_RATIO.join(' and ')}, like 1.5.`;
   }
   const [compression, chamber] = [numberOf(form.compression), numberOf(form.chamber)];
-  if (form.compression.trim() !== '' && !(compression >= 2 && compression <= 30))
-    trouble.compression = 'A compression ratio lies between 2 and 30, like 10.5.';
+  if (form.compression.trim() !== '' && !isWithin(compression, ENGINE.compression))
+    trouble.compression = `A compression ratio lies between ${ENGINE.compression.join(' and ')}, like 10.5.`;
   if (form.chamber.trim() !== '')
-    if (!(chamber > 0 && chamber <= 5000)) trouble.chamber = 'A volume in cm³, up to 5000.';
+    if (!(chamber > 0 && chamber <= ENGINE.chamber)) trouble.chamber = `A volume in cm³, up to ${ENGINE.chamber}.`;
     else if (form.compression.trim() !== '') trouble.chamber = 'Give the ratio or the chamber, not both.';
   const graduation = Number(form.graduation);
-  if (!(graduation >= 0.1 && graduation <= 10)) trouble.graduation = 'Degrees from line to line, 0.1 to 10.';
+  if (!isWithin(graduation, INSTRUMENTS.graduation))
+    trouble.graduation = `Degrees from line to line, ${INSTRUMENTS.graduation.join(' to ')}.`;
   const bank = Number(form.secondBank);
   if (
     form.cams === 'twin' &&

@@ -8,6 +8,7 @@ import { computedDegrees } from '@yosoku/core/units/degrees';
 import { type LengthUnit, parseLength, typedLength } from '@yosoku/core/units/length';
 import { DEFAULT_LIMIT } from '@yosoku/core/verdict/limits';
 import { ALONG_RIM, eventFigure, figure } from './event-figure';
+import { CARD, MOST_LIFT, NAME_LENGTH, ROCKER_RATIO, TARGET } from '@yosoku/core/record/entries/limits';
 
 /** Checking heights that there is room for. */
 export const TIMING_ROWS = [0, 1, 2, 3] as const;
@@ -207,34 +208,34 @@ export function cardProblems(form: CardForm, unit: LengthUnit): Trouble {
       trouble[name] = `${parsed.understood} is more than any ${what.toLowerCase()}. Check the unit.`;
   };
   for (const valve of VALVES) {
-    angle(fieldOf(valve, 'centreline'), 1, 179, `an ${valve} centreline`);
-    length(fieldOf(valve, 'lobeLift'), 40, 'Lobe lift');
-    length(fieldOf(valve, 'valveLift'), 40, 'Valve lift');
-    angle(fieldOf(valve, 'ratio'), 0.5, 3, 'a rocker ratio');
-    length(fieldOf(valve, 'lashHot'), 5, 'Lash', 'zero');
-    length(fieldOf(valve, 'lashCold'), 5, 'Lash', 'zero');
+    angle(fieldOf(valve, 'centreline'), ...CARD.centreline, `an ${valve} centreline`);
+    length(fieldOf(valve, 'lobeLift'), MOST_LIFT, 'Lobe lift');
+    length(fieldOf(valve, 'valveLift'), MOST_LIFT, 'Valve lift');
+    angle(fieldOf(valve, 'ratio'), ...ROCKER_RATIO, 'a rocker ratio');
+    length(fieldOf(valve, 'lashHot'), CARD.lash, 'Lash', 'zero');
+    length(fieldOf(valve, 'lashCold'), CARD.lash, 'Lash', 'zero');
     for (const row of TIMING_ROWS) {
-      angle(fieldOf(valve, `duration${row}`), 60, 420, 'a duration');
+      angle(fieldOf(valve, `duration${row}`), ...CARD.duration, 'a duration');
       for (const which of ['opens', 'closes'] as const) {
         const name = fieldOf(valve, `${which}${row}`);
         if (form[name].trim() === '') continue;
         const needsRim = ALONG_RIM.test(form[name]) && rim === null;
         trouble[name] = needsRim
           ? 'Inches along the rim need the diameter of the flywheel: give it below.'
-          : outside(eventFigure(form[name], which, rim), form[name], -120, 200, 'a valve event');
+          : outside(eventFigure(form[name], which, rim), form[name], ...CARD.event, 'a valve event');
       }
     }
     for (const row of TDC_ROWS) {
       const [centreline, lift] = [fieldOf(valve, `tdcCentreline${row}`), fieldOf(valve, `tdcLift${row}`)] as const;
-      angle(centreline, 1, 179, 'a centreline');
-      length(lift, 40, 'Lift at TDC', 'zero');
+      angle(centreline, ...CARD.centreline, 'a centreline');
+      length(lift, MOST_LIFT, 'Lift at TDC', 'zero');
       if (form[lift].trim() !== '' && form[centreline].trim() === '')
         trouble[centreline] = 'For which centreline is it?';
     }
   }
   const heights = new Map<string, TimingRow>();
   for (const row of TIMING_ROWS) {
-    length(`height${row}`, 20, 'Checking height', 'zero');
+    length(`height${row}`, CARD.height, 'Checking height', 'zero');
     if (!hasTiming(form, row)) continue;
     const parsed = parseLength(form[`height${row}`], { family: 'lift', unit });
     const key = `${parsed.ok ? parsed.mm : 'unstated'} ${form[`at${row}`]}`;
@@ -245,18 +246,18 @@ export function cardProblems(form: CardForm, unit: LengthUnit): Trouble {
     const parsed = parseLength(form.flywheel, { family: 'dimension', unit });
     trouble.flywheel = parsed.ok ? (rimTrouble(roundOf(parsed.mm)) ?? undefined) : parsed.message;
   }
-  angle('lsa', 60, 150, 'an LSA');
-  angle('groundIn', -20, 20, 'a ground-in advance');
+  angle('lsa', ...CARD.lobeSeparation, 'an LSA');
+  angle('groundIn', ...CARD.groundInAdvance, 'a ground-in advance');
   if (form.kind === 'ahead-of-card')
-    trouble.advance = outside(figure(form.advance), form.advance, -20, 20, 'an advance');
+    trouble.advance = outside(figure(form.advance), form.advance, ...TARGET.advance, 'an advance');
   if (form.kind === 'centreline')
-    trouble.wanted = outside(figure(form.wanted), form.wanted, 1, 179, 'an intake centreline');
+    trouble.wanted = outside(figure(form.wanted), form.wanted, ...CARD.centreline, 'an intake centreline');
   if (form.exKind === 'ahead-of-card')
-    trouble.exAdvance = outside(figure(form.exAdvance), form.exAdvance, -20, 20, 'an advance');
+    trouble.exAdvance = outside(figure(form.exAdvance), form.exAdvance, ...TARGET.advance, 'an advance');
   if (form.exKind === 'centreline')
-    trouble.exWanted = outside(figure(form.exWanted), form.exWanted, 1, 179, 'an exhaust centreline');
-  trouble.limit = outside(figure(form.limit), form.limit, 0.1, 10, 'a limit');
-  if (form.name.length > 80) trouble.name = 'At most 80 characters.';
+    trouble.exWanted = outside(figure(form.exWanted), form.exWanted, ...CARD.centreline, 'an exhaust centreline');
+  trouble.limit = outside(figure(form.limit), form.limit, ...TARGET.limit, 'a limit');
+  if (form.name.length > NAME_LENGTH) trouble.name = `At most ${NAME_LENGTH} characters.`;
   return Object.fromEntries(Object.entries(trouble).filter(([, words]) => words !== undefined));
 }
 

@@ -6,10 +6,10 @@ import { QuietButton } from '@/ui/buttons';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { useStation } from '@/logbook/station';
+import { CLEARANCE } from '@yosoku/core/record/entries/limits';
 
 /** Where it is usually measured, crank degrees past overlap TDC: it is tightest within these. Common practice, no source. */
 const PLACES = [-15, -10, -5, 0, 5, 10, 15] as const;
-const MOST = 40;
 
 interface GapTableProps {
   readonly valve: Valve;
@@ -30,7 +30,7 @@ export function GapTable({ valve }: GapTableProps) {
         ? undefined
         : !length.ok
           ? length.message
-          : length.mm > MOST
+          : length.mm > CLEARANCE.gap
             ? `${length.understood} is no clearance. Check the unit.`
             : undefined;
     return { at, text, length, trouble };

@@ -3,6 +3,7 @@ import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, inches } from '@yosoku/core/units/length';
 import { type TypedLength, typedLengthOf, wholeLength } from '@/forms/length-field';
 import { typedFigure } from '@/forms/typed-figure';
+import { LASH } from '@yosoku/core/record/entries/limits';
 
 /** What is wanted of the valves, as it is typed. */
 export interface LashForm {
@@ -80,8 +81,7 @@ const usualKind = ({ lash, prepare }: Report): string =>
 /** Fields that are lengths. */
 export type LengthName = Exclude<Field, 'turns'>;
 const IS_NEEDED: Readonly<Record<LengthName, boolean>> = { intake: true, exhaust: true, noGo: false, pitch: false };
-const MOST: Readonly<Record<LengthName, number>> = { intake: 5, exhaust: 5, noGo: 1, pitch: 3 };
-const MOST_TURNS = 6;
+const MOST: Readonly<Record<LengthName, number>> = { ...LASH, intake: LASH.gap, exhaust: LASH.gap };
 
 /** A length of the form as it is typed. A step or a pitch of nothing is none. */
 export function typedIn(form: LashForm, field: LengthName, units: LengthUnit): TypedLength {
@@ -103,7 +103,7 @@ export function readLash(form: LashForm, units: LengthUnit): ReadLash {
   };
   if (form.kind === 'preload') {
     const turns = typedFigure(form.turns);
-    if (!(turns >= 0 && turns <= MOST_TURNS)) errors.turns = `Turns past zero lash, 0 to ${MOST_TURNS}.`;
+    if (!(turns >= 0 && turns <= LASH.turns)) errors.turns = `Turns past zero lash, 0 to ${LASH.turns}.`;
     const pitch = length('pitch');
     return Object.keys(errors).length > 0
       ? { ok: false, errors }

@@ -14,12 +14,12 @@ import { UndoButton } from '@/ui/undo-button';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { Words } from '@/ui/words';
 import type { LashEntry, LashJob, LashValve, Meaning } from './use-lash';
+import { LASH } from '@yosoku/core/record/entries/limits';
 
 const MEANING_CHOICES = [
   { value: 'found', label: 'Found' },
   { value: 'set', label: 'Set to' },
 ] as const;
-const MOST_LASH = 5;
 const DIGITS = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.'] as const;
 
 type Figure = ReturnType<typeof useLengthEntry>;
@@ -108,7 +108,7 @@ export function LashPad(props: PadProps) {
 /** What is wrong with what stands there, or null. */
 function troubleOf({ parsed, mm }: Figure): string | null {
   if (parsed && !parsed.ok) return parsed.message;
-  return mm !== null && mm > MOST_LASH ? 'No valve has so much lash. Check the unit.' : null;
+  return mm !== null && mm > LASH.gap ? 'No valve has so much lash. Check the unit.' : null;
 }
 
 interface PartsProps {

@@ -7,6 +7,7 @@ import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';
 import { useStation } from '@/logbook/station';
+import { MOST_END_PLAY } from '@yosoku/core/record/entries/limits';
 
 const THRUSTS = [
   { value: 'plate', label: 'Thrust plate' },
@@ -17,7 +18,6 @@ const YES_NO = [
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
 ] as const;
-const MOST = 10;
 type Asked = 'returns' | 'gasket';
 
 /** What is being typed of the end play, kept on the device key by key. */
@@ -34,8 +34,8 @@ function useEndPlay() {
     thrust: THRUSTS.find(({ value }) => value === draft.thrust)?.value ?? prepare.endPlay?.thrust ?? 'plate',
     text: draft.text ?? '',
     wantedText,
-    play: typedLengthOf(draft.text ?? '', { units, family: 'lift', most: MOST }),
-    wanted: typedLengthOf(wantedText, { units, family: 'lift', most: MOST }),
+    play: typedLengthOf(draft.text ?? '', { units, family: 'lift', most: MOST_END_PLAY }),
+    wanted: typedLengthOf(wantedText, { units, family: 'lift', most: MOST_END_PLAY }),
     returns: answer('returns'),
     gasket: answer('gasket'),
     change,

@@ -21,6 +21,7 @@ import { Words } from '@/ui/words';
 import type { Reading } from './reading';
 import type { ReadingChoice } from './use-reading-choice';
 import { ZeroNotice } from './zero-notice';
+import { MOST_LIFT } from '@yosoku/core/record/entries/limits';
 
 const TDC_BY = [
   { value: 'wheel', label: 'The wheel' },
@@ -53,7 +54,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const wheel = useReadingEntry(`${build.id}/read-at-tdc`, method, tdc);
   const most = card.lobes[valve]?.peak;
   const trouble =
-    lift.mm !== null && lift.mm > 40
+    lift.mm !== null && lift.mm > MOST_LIFT
       ? 'No lobe lifts as much. Check the unit.'
       : atTdc && lift.mm !== null && most !== undefined && choice.sitsOn !== 'valve' && lift.mm >= most
         ? `That is not less than the whole lift, ${formatComputedLength(most, build.units)} on the card.`

@@ -22,9 +22,9 @@ import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
 import { SITS_ON } from './choose-reading';
 import { useReadingChoice } from './use-reading-choice';
+import { MOST_LIFT } from '@yosoku/core/record/entries/limits';
 
 /** Larger lifts are no lobe’s, mm. */
-const MOST = 40;
 
 interface Lobe {
   readonly cylinder: number;
@@ -164,7 +164,7 @@ function LobePad({ reading, lobe }: { readonly reading: Reading; readonly lobe: 
         onRecord={reading.record}
         onUndo={undo}
         onNext={reading.decide}
-        trouble={entry.mm !== null && entry.mm > MOST ? 'No lobe lifts as much. Check the unit.' : null}
+        trouble={entry.mm !== null && entry.mm > MOST_LIFT ? 'No lobe lifts as much. Check the unit.' : null}
       />
     </View>
   );

@@ -24,6 +24,7 @@ import type { Reading } from './reading';
 import { TracePanel } from './trace-panel';
 import type { ReadingChoice } from './use-reading-choice';
 import { ZeroNotice } from './zero-notice';
+import { MOST_LIFT } from '@yosoku/core/record/entries/limits';
 
 const STEPS = [
   { value: '1', label: '1°' },
@@ -128,7 +129,7 @@ function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
             }}
             onUndo={reading.undo}
             onNext={reading.decide}
-            trouble={lift.mm !== null && lift.mm > 40 ? 'No lobe lifts as much. Check the unit.' : null}
+            trouble={lift.mm !== null && lift.mm > MOST_LIFT ? 'No lobe lifts as much. Check the unit.' : null}
             nudge={wheel.nudge}
           />
         </View>

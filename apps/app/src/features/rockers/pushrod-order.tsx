@@ -7,6 +7,7 @@ import { useDraft } from '@/store/use-draft';
 import { useStation } from '@/logbook/station';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
+import { ROCKERS } from '@yosoku/core/record/entries/limits';
 
 type Finding = Report['rockers']['valves'][number];
 type Lifter = BodyOf<'pushrod.measured'>['lifter'];
@@ -22,11 +23,23 @@ const CLEARS = [
   { value: 'no', label: 'It touches' },
 ] as const;
 const FIELDS = [
-  { field: 'length', label: 'Length at zero lash', hint: '', family: 'dimension', most: 600 },
-  { field: 'preload', label: 'Preload wanted', hint: '0 with a solid lifter.', family: 'lift', most: 10 },
-  { field: 'travel', label: 'Plunger’s travel', hint: 'If known.', family: 'lift', most: 20 },
-  { field: 'engagement', label: 'Thread in the nut', hint: 'If measured.', family: 'dimension', most: 60 },
-  { field: 'stud', label: 'Stud, across', hint: 'The nut wants as much thread.', family: 'dimension', most: 30 },
+  { field: 'length', label: 'Length at zero lash', hint: '', family: 'dimension', most: ROCKERS.length },
+  { field: 'preload', label: 'Preload wanted', hint: '0 with a solid lifter.', family: 'lift', most: ROCKERS.preload },
+  { field: 'travel', label: 'Plunger’s travel', hint: 'If known.', family: 'lift', most: ROCKERS.travel },
+  {
+    field: 'engagement',
+    label: 'Thread in the nut',
+    hint: 'If measured.',
+    family: 'dimension',
+    most: ROCKERS.engagement,
+  },
+  {
+    field: 'stud',
+    label: 'Stud, across',
+    hint: 'The nut wants as much thread.',
+    family: 'dimension',
+    most: ROCKERS.stud,
+  },
 ] as const;
 type Field = (typeof FIELDS)[number]['field'];
 

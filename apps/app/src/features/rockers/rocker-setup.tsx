@@ -7,6 +7,7 @@ import { useStation } from '@/logbook/station';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
 import { Words } from '@/ui/words';
+import { ROCKERS } from '@yosoku/core/record/entries/limits';
 
 type Mounted = BodyOf<'rockers.set-up'>['mounted'];
 
@@ -15,7 +16,6 @@ const MOUNTED = [
   { value: 'pedestal', label: 'Pedestal' },
   { value: 'shaft', label: 'Shaft' },
 ] as const;
-const MOST = { arm: 200, tip: 30, step: 20 } as const;
 const FIELDS = [
   { field: 'arm', label: 'Arm, pivot to roller', hint: 'Centre to centre.' },
   { field: 'tip', label: 'Tip of the valve, across', hint: 'Its diameter, for the middle third.' },
@@ -34,7 +34,7 @@ export function RockerSetup() {
   const mounted = MOUNTED.find(({ value }) => value === (draft.mounted ?? rockers.mounted))?.value;
   const typed = FIELDS.map(({ field, ...words }) => {
     const text = draft[field] ?? shown(rockers[field], units);
-    const length = typedLengthOf(text, { units, family: 'dimension', most: MOST[field] });
+    const length = typedLengthOf(text, { units, family: 'dimension', most: ROCKERS[field] });
     const isZero = length.state === 'good' && length.mm === 0;
     return {
       field,

@@ -9,20 +9,18 @@ import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Words } from '@/ui/words';
 import { PatternPhoto, measuredOnPhoto } from './pattern-photo';
+import { MOST_LIFT, ROCKERS } from '@yosoku/core/record/entries/limits';
 
 type Finding = Report['rockers']['valves'][number];
 
 const SEEN: Readonly<Record<MidLift, string>> = { right: 'Square', above: 'Roller still above', below: 'Roller below' };
 const SEEN_CHOICES = MID_LIFTS.map((value) => ({ value, label: SEEN[value] }));
 const LONGEST = 600;
-const MOST_LIFT = 40;
-const MOST_WIDTH = 30;
-const MOST_ASIDE = 15;
 
 /** A place beside the middle of the tip: it may lie on either side. */
 function typedFigureOf(text: string, units: 'in' | 'mm') {
   const sign = /^\s*[-−]/.test(text) ? -1 : 1;
-  const typed = typedLengthOf(text.replace(/^\s*[-−+]/, ''), { units, family: 'lift', most: MOST_ASIDE });
+  const typed = typedLengthOf(text.replace(/^\s*[-−+]/, ''), { units, family: 'lift', most: ROCKERS.aside });
   return typed.state === 'good' ? { ...typed, mm: sign * typed.mm } : typed;
 }
 
@@ -37,7 +35,7 @@ export function RockerTrial({ finding }: { readonly finding: Finding }) {
   const at = (field: string, family: 'lift' | 'dimension', most: number) =>
     typedLengthOf(draft[field] ?? '', { units, family, most });
   const length = at('length', isStud ? 'dimension' : 'lift', LONGEST);
-  const pattern = at('pattern', 'lift', MOST_WIDTH);
+  const pattern = at('pattern', 'lift', ROCKERS.pattern);
   const lift = at('lift', 'lift', MOST_LIFT);
   const away = typedFigureOf(draft.offset ?? '', units);
   const seen = MID_LIFTS.find((each) => each === draft.seen);

@@ -7,6 +7,7 @@ import {
 } from '@yosoku/core/timing-set/hardware';
 import { type LengthUnit, parseLength, typedLength } from '@yosoku/core/units/length';
 import { typedFigure } from '@/forms/typed-figure';
+import { NAME_LENGTH } from '@yosoku/core/record/entries/limits';
 
 /** A piece of hardware as typed. One flat form for all kinds; each kind has its own fields. */
 export type HardwareForm = Record<
@@ -151,7 +152,7 @@ export function readHardware(form: HardwareForm, unit: LengthUnit): ReadHardware
   const parsed = hardwareSchema.safeParse({ kind, ...body });
   const trouble: Partial<Record<HardwareField, string>> = {};
   if (form.name.trim() === '') trouble.name = 'Give it a name, as it hangs on the shelf.';
-  else if (form.name.trim().length > 80) trouble.name = 'At most 80 characters.';
+  else if (form.name.trim().length > NAME_LENGTH) trouble.name = `At most ${NAME_LENGTH} characters.`;
   for (const { path, message } of parsed.error?.issues ?? []) {
     const field = String(path[0] ?? 'kind') as HardwareField;
     trouble[field] ??= `${message.charAt(0).toUpperCase()}${message.slice(1)}.`;

@@ -4,8 +4,13 @@ import { checkFiringOrder } from '../../crank/firing-order';
 import { crankTrouble } from '../../crank/slider-crank';
 import { isSameRing, ringWords, wheelRingSchema } from '../../crank/wheel';
 import { degrees, id, lengthMm, ratio, text } from './entry-fields';
+import { ENGINE, INSTRUMENTS, MOST_CYLINDERS, NAME_LENGTH, SENTENCE_LENGTH } from './limits';
 
 /** The build itself: what engine it is; and what takes any entry back. Bodies of entries. */
+
+const OFFSET_TROUBLE = `the pin offset must be at most ${ENGINE.pinOffset} mm`;
+const [LEAST_RATIO, MOST_RATIO] = ENGINE.compression;
+const RATIO_TROUBLE = `the compression ratio must lie between ${LEAST_RATIO} and ${MOST_RATIO}`;
 
 /** An entry is a fact, never changed, at most voided by a later entry. Its meaning hangs on the ids that it names. */
 const engineSchema = z
@@ -13,44 +18,44 @@ const engineSchema = z
     cylinders: z
       .int({ error: 'the number of cylinders must be a whole number' })
       .min(1, { error: 'an engine has at least 1 cylinder' })
-      .max(24, { error: 'at most 24 cylinders' }),
+      .max(MOST_CYLINDERS, { error: `at most ${MOST_CYLINDERS} cylinders` }),
     firingOrder: z.array(z.int()).describe('Every cylinder once, in the order in which they fire.'),
     rotation: z.enum(['clockwise', 'counter-clockwise']).describe('Seen from where the degree wheel is.'),
-    stroke: lengthMm(1000, 'the stroke').optional(),
-    rod: lengthMm(2000, 'the rod length').optional(),
+    stroke: lengthMm(ENGINE.stroke, 'the stroke').optional(),
+    rod: lengthMm(ENGINE.rod, 'the rod length').optional(),
     pinOffset: z
       .number({ error: 'the pin offset must be a length in millimetres' })
-      .min(-20, { error: 'the pin offset must be at most 20 mm' })
-      .max(20, { error: 'the pin offset must be at most 20 mm' })
+      .min(-ENGINE.pinOffset, { error: OFFSET_TROUBLE })
+      .max(ENGINE.pinOffset, { error: OFFSET_TROUBLE })
       .optional()
       .describe('Millimetres, positive toward the side to which the crankpin moves after TDC.'),
     cams: z.enum(['single', 'twin']).optional().describe('One camshaft for both valves, or one each. Left out: one.'),
     secondBank: z
       .int({ error: 'a cylinder is a whole number' })
       .min(2, { error: 'cylinder 1 is on the first bank: name one of the other' })
-      .max(24, { error: 'at most 24 cylinders' })
+      .max(MOST_CYLINDERS, { error: `at most ${MOST_CYLINDERS} cylinders` })
       .optional()
       .describe('Twin cams on two banks: the cylinder at which the second bank is measured. Left out: one bank.'),
     rockerRatio: z
       .strictObject({ intake: ratio('the rocker ratio'), exhaust: ratio('the rocker ratio') })
       .optional()
       .describe('Of this engine, which may differ from the card’s. Left out where there are no rockers.'),
-    bore: lengthMm(1000, 'the bore').optional(),
+    bore: lengthMm(ENGINE.bore, 'the bore').optional(),
     compression: z
       .discriminatedUnion('given', [
         z.strictObject({
           given: z.literal('ratio'),
           ratio: z
             .number({ error: 'the compression ratio must be a number' })
-            .min(2, { error: 'the compression ratio must lie between 2 and 30' })
-            .max(30, { error: 'the compression ratio must lie between 2 and 30' }),
+            .min(LEAST_RATIO, { error: RATIO_TROUBLE })
+            .max(MOST_RATIO, { error: RATIO_TROUBLE }),
         }),
         z.strictObject({
           given: z.literal('chamber'),
           volume: z
             .number({ error: 'the chamber must be a volume in cm³' })
             .positive({ error: 'the chamber must be more than 0' })
-            .max(5000, { error: 'the chamber must be at most 5000 cm³' })
+            .max(ENGINE.chamber, { error: `the chamber must be at most ${ENGINE.chamber} cm³` })
             .describe('Everything above the piston at TDC, cm³.'),
         }),
       ])
@@ -87,7 +92,7 @@ const engineSchema = z
 export const buildDescribed = z
   .strictObject({
     replaces: id.nullable().describe('The description that this one corrects; null for the first.'),
-    name: text(80, 'the name'),
+    name: text(NAME_LENGTH, 'the name'),
     engine: engineSchema,
     wheel: wheelRingSchema,
     rings: z
@@ -106,7 +111,7 @@ export const buildDescribed = z
       .array(
         z.strictObject({
           build: id,
-          name: text(80, 'the name'),
+          name: text(NAME_LENGTH, 'the name'),
           delta: z.number().min(-720).max(720).describe('The cam’s advance against its target, crank degrees.'),
           expanded: z.number().min(0).max(720).describe('Half-width of 95 % of it.'),
         }),
@@ -118,10 +123,12 @@ export const buildDescribed = z
       ),
     instruments: z
       .strictObject({
-        wheelDiameter: lengthMm(1000, 'the wheel’s diameter').optional(),
-        graduation: degrees(0.1, 10, 'the graduation').optional().describe('Degrees from line to line of the wheel.'),
-        pointerGap: lengthMm(100, 'the gap behind the pointer').optional(),
-        resolution: lengthMm(1, 'the indicator’s resolution').optional(),
+        wheelDiameter: lengthMm(INSTRUMENTS.wheelDiameter, 'the wheel’s diameter').optional(),
+        graduation: degrees(...INSTRUMENTS.graduation, 'the graduation')
+          .optional()
+          .describe('Degrees from line to line of the wheel.'),
+        pointerGap: lengthMm(INSTRUMENTS.pointerGap, 'the gap behind the pointer').optional(),
+        resolution: lengthMm(INSTRUMENTS.resolution, 'the indicator’s resolution').optional(),
       })
       .optional()
       .describe('What is measured with, for the uncertainty.'),
@@ -141,5 +148,5 @@ export const buildDescribed = z
   .describe('What engine this is. Opens the logbook, or corrects what was said before.');
 
 export const entryVoided = z
-  .strictObject({ voids: id, reason: text(200, 'the reason').optional() })
+  .strictObject({ voids: id, reason: text(SENTENCE_LENGTH, 'the reason').optional() })
   .describe('Takes an entry out of every calculation. It stays in the logbook.');

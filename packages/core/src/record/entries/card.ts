@@ -2,18 +2,23 @@ import { z } from 'zod';
 import { rimTrouble } from '../../crank/rim';
 import { RULING_METHODS } from '../../measure/read-methods';
 import { degrees, id, lengthMm, liftMm, ratio, text } from './entry-fields';
+import { CARD, MOST_LIFT, NAME_LENGTH, TARGET } from './limits';
 
 /** Card: what is printed, and where the cam is wanted. Bodies of entries. */
 
 const timingLine = z
   .strictObject({
-    height: liftMm(20, 'the checking height')
+    height: liftMm(CARD.height, 'the checking height')
       .nullable()
       .describe('Checking height, millimetres; null where the card does not say.'),
     at: z.enum(['lobe', 'valve']).describe('Whose lift the height is.'),
-    duration: degrees(60, 420, 'the duration').optional(),
-    opens: degrees(-120, 200, 'the opening').optional().describe('Intake: °BTDC. Exhaust: °BBDC. Negative: after.'),
-    closes: degrees(-120, 200, 'the closing').optional().describe('Intake: °ABDC. Exhaust: °ATDC. Negative: before.'),
+    duration: degrees(...CARD.duration, 'the duration').optional(),
+    opens: degrees(...CARD.event, 'the opening')
+      .optional()
+      .describe('Intake: °BTDC. Exhaust: °BBDC. Negative: after.'),
+    closes: degrees(...CARD.event, 'the closing')
+      .optional()
+      .describe('Intake: °ABDC. Exhaust: °ATDC. Negative: before.'),
   })
   .refine((line) => line.duration !== undefined || line.opens !== undefined || line.closes !== undefined, {
     error: 'a checking height without a figure says nothing',
@@ -22,14 +27,14 @@ const timingLine = z
 
 const lobeCard = (which: 'intake' | 'exhaust') =>
   z.strictObject({
-    centreline: degrees(1, 179, `the ${which} centreline`)
+    centreline: degrees(...CARD.centreline, `the ${which} centreline`)
       .optional()
       .describe(which === 'intake' ? 'Crank degrees ATDC.' : 'Crank degrees BTDC.'),
-    lobeLift: lengthMm(40, 'the lobe lift').optional(),
-    valveLift: lengthMm(40, 'the valve lift').optional(),
+    lobeLift: lengthMm(MOST_LIFT, 'the lobe lift').optional(),
+    valveLift: lengthMm(MOST_LIFT, 'the valve lift').optional(),
     ratio: ratio('the ratio').optional().describe('That the valve lift is printed for.'),
-    lashHot: liftMm(5, 'the lash').optional(),
-    lashCold: liftMm(5, 'the lash').optional(),
+    lashHot: liftMm(CARD.lash, 'the lash').optional(),
+    lashCold: liftMm(CARD.lash, 'the lash').optional(),
     timing: z
       .array(timingLine)
       .max(8, { error: 'at most 8 checking heights' })
@@ -40,8 +45,8 @@ const lobeCard = (which: 'intake' | 'exhaust') =>
     liftAtTdc: z
       .array(
         z.strictObject({
-          centreline: degrees(1, 179, 'the centreline'),
-          lift: liftMm(40, 'the lift at TDC'),
+          centreline: degrees(...CARD.centreline, 'the centreline'),
+          lift: liftMm(MOST_LIFT, 'the lift at TDC'),
         }),
       )
       .max(8, { error: 'at most 8 centrelines' })
@@ -50,11 +55,15 @@ const lobeCard = (which: 'intake' | 'exhaust') =>
   });
 
 const cardFigures = {
-  name: text(80, 'the card’s name').optional(),
+  name: text(NAME_LENGTH, 'the card’s name').optional(),
   intake: lobeCard('intake').optional(),
   exhaust: lobeCard('exhaust').optional(),
-  lobeSeparation: degrees(60, 150, 'the LSA').optional().describe('Cam degrees between the centrelines.'),
-  groundInAdvance: degrees(-20, 20, 'the ground-in advance').optional().describe('LSA − ICL.'),
+  lobeSeparation: degrees(...CARD.lobeSeparation, 'the LSA')
+    .optional()
+    .describe('Cam degrees between the centrelines.'),
+  groundInAdvance: degrees(...CARD.groundInAdvance, 'the ground-in advance')
+    .optional()
+    .describe('LSA − ICL.'),
   rim: z
     .number({ error: 'the way round the flywheel must be a length in millimetres' })
     .refine((round) => rimTrouble(round) === null, { error: (issue) => rimTrouble(Number(issue.input)) ?? '' })
@@ -94,11 +103,11 @@ const wantedOf = (which: 'intake' | 'exhaust') =>
     z.strictObject({ kind: z.literal('card') }),
     z.strictObject({
       kind: z.literal('ahead-of-card'),
-      advance: degrees(-20, 20, 'the advance').describe('Crank degrees, positive advances.'),
+      advance: degrees(...TARGET.advance, 'the advance').describe('Crank degrees, positive advances.'),
     }),
     z.strictObject({
       kind: z.literal('centreline'),
-      centreline: degrees(1, 179, 'the target centreline').describe(
+      centreline: degrees(...CARD.centreline, 'the target centreline').describe(
         which === 'intake' ? 'Crank degrees ATDC.' : 'Crank degrees BTDC.',
       ),
     }),
@@ -111,7 +120,7 @@ export const targetSet = z
     exhaust: wantedOf('exhaust')
       .optional()
       .describe('Twin cams: where the exhaust cam shall sit. Left out: as far ahead of its card as the intake.'),
-    limit: degrees(0.1, 10, 'the limit').describe('How far from the target the cam may sit, crank degrees.'),
+    limit: degrees(...TARGET.limit, 'the limit').describe('How far from the target the cam may sit, crank degrees.'),
     judgedBy: z
       .enum(RULING_METHODS)
       .optional()

@@ -1,17 +1,21 @@
 import { z } from 'zod';
 import { POCKETS } from '../../clearance/valve-to-piston';
 import { degrees, id, lengthMm, liftMm, valve } from './entry-fields';
+import { CLEARANCE, MOST_CYLINDERS } from './limits';
+
+const [LEAST_ANGLE, MOST_ANGLE] = CLEARANCE.angle;
+const ANGLE_TROUBLE = `the valve angle must lie between ${LEAST_ANGLE} and ${MOST_ANGLE} degrees`;
 
 /** Clear: valve to piston. Bodies of entries. */
 
 const facing = z.strictObject({
   angle: z
     .number({ error: 'the valve angle must be a number of degrees' })
-    .min(0, { error: 'the valve angle must lie between 0 and 60 degrees' })
-    .max(60, { error: 'the valve angle must lie between 0 and 60 degrees' })
+    .min(LEAST_ANGLE, { error: ANGLE_TROUBLE })
+    .max(MOST_ANGLE, { error: ANGLE_TROUBLE })
     .describe('Between valve and bore, degrees.'),
   pocket: z.enum(POCKETS).describe('A pocket parallel to the valve head, a flat crown, or unknown.'),
-  minimum: lengthMm(20, 'the least clearance'),
+  minimum: lengthMm(CLEARANCE.minimum, 'the least clearance'),
 });
 
 export const clearanceSetUp = z
@@ -25,13 +29,13 @@ export const clearanceSetUp = z
 export const clearanceMeasured = z
   .strictObject({
     trial: id.describe('The trial in which it was measured: the cam stood as it stands there.'),
-    cylinder: z.int().min(1).max(24),
+    cylinder: z.int().min(1).max(MOST_CYLINDERS),
     valve,
     gaps: z
       .array(
         z.strictObject({
-          at: degrees(-60, 60, 'the place of the crank').describe('Crank degrees past overlap TDC.'),
-          gap: liftMm(40, 'the clearance'),
+          at: degrees(...CLEARANCE.at, 'the place of the crank').describe('Crank degrees past overlap TDC.'),
+          gap: liftMm(CLEARANCE.gap, 'the clearance'),
         }),
       )
       .min(1, { error: 'give at least one clearance' })

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { VERDICT_KINDS } from '../../verdict/verdict';
 import { bank, camName, degrees, id, text, valve } from './entry-fields';
+import { MOST_CYLINDERS, SENTENCE_LENGTH } from './limits';
 
 /** Decide: what is left as it is, knowingly. Bodies of entries. */
 
@@ -21,7 +22,7 @@ export const verdictAccepted = z
           })
           .describe('Where the cams sit, crank degrees ahead of the target.'),
         z
-          .strictObject({ what: z.literal('figure'), view: text(200, 'the view'), value: z.number() })
+          .strictObject({ what: z.literal('figure'), view: text(SENTENCE_LENGTH, 'the view'), value: z.number() })
           .describe('A duration or a lift that is not quite the card’s: the view that shows it, and its value.'),
         z
           .strictObject({
@@ -37,7 +38,7 @@ export const verdictAccepted = z
             differ: z
               .array(
                 z.strictObject({
-                  cylinder: z.int().min(1).max(24),
+                  cylinder: z.int().min(1).max(MOST_CYLINDERS),
                   figure: z.enum(['lift', 'centreline']),
                   apart: z.number().describe('From the middle of all: mm, or crank degrees.'),
                 }),
@@ -48,7 +49,7 @@ export const verdictAccepted = z
       ])
       .describe('What is accepted, as it stood then.'),
     said: text(600, 'what was said').describe('The sentence that the builder had before him.'),
-    reason: text(200, 'the reason'),
+    reason: text(SENTENCE_LENGTH, 'the reason'),
   })
   .describe(
     'Something that is not on the card or outside the limit is left as it is, with a reason. Voiding it takes it back.',

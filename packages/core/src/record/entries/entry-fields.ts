@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { isWellFormed } from '../../units/text';
 import './plain-words';
+import { ROCKER_RATIO } from './limits';
 
 /** What the bodies of entries are made of. Lengths mm, angles degrees. */
 export const id = z
@@ -37,8 +38,9 @@ export const time = z.iso.datetime({ offset: true, error: 'expected a time such 
 );
 
 export const ratio = (what: string): z.ZodNumber => {
-  const error = `${what} must lie between 0.5 and 3: valve travel for each 1 of lobe`;
-  return z.number({ error }).min(0.5, { error }).max(3, { error });
+  const [from, to] = ROCKER_RATIO;
+  const error = `${what} must lie between ${from} and ${to}: valve travel for each 1 of lobe`;
+  return z.number({ error }).min(from, { error }).max(to, { error });
 };
 export const liftMm = (most: number, what: string): z.ZodNumber =>
   z

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { LASH_ORDER_NAMES } from '../../valve-train/lash-orders';
 import { MOST_OF_A_KIND } from '../../valve-train/valve-name';
 import { id, lengthMm, liftMm, valve } from './entry-fields';
+import { LASH, MOST_CYLINDERS } from './limits';
 
 /** Lash: how the valves were set. Bodies of entries. */
 
-const MOST_LASH = 5;
 const ofAKind = (kind: string) =>
   z
     .int({ error: `the count of ${kind} valves must be a whole number` })
@@ -14,7 +14,7 @@ const ofAKind = (kind: string) =>
 const turns = z
   .number({ error: 'the turns must be a number' })
   .min(0, { error: 'the turns past zero lash cannot be negative' })
-  .max(6, { error: 'at most 6 turns' })
+  .max(LASH.turns, { error: `at most ${LASH.turns} turns` })
   .describe('Turns of the adjuster past zero lash.');
 
 export const lashBegun = z
@@ -29,16 +29,16 @@ export const lashBegun = z
     wanted: z.discriminatedUnion('kind', [
       z.strictObject({
         kind: z.literal('lash'),
-        intake: liftMm(MOST_LASH, 'the lash of the intake'),
-        exhaust: liftMm(MOST_LASH, 'the lash of the exhaust'),
-        noGo: lengthMm(1, 'the step to the no-go blade')
+        intake: liftMm(LASH.gap, 'the lash of the intake'),
+        exhaust: liftMm(LASH.gap, 'the lash of the exhaust'),
+        noGo: lengthMm(LASH.noGo, 'the step to the no-go blade')
           .optional()
           .describe('The blade that must not go is thicker by this, millimetres. Left out: one blade is used.'),
       }),
       z.strictObject({
         kind: z.literal('preload'),
         turns,
-        pitch: lengthMm(3, 'the pitch of the thread')
+        pitch: lengthMm(LASH.pitch, 'the pitch of the thread')
           .optional()
           .describe('How far the adjuster’s thread travels in a turn, millimetres.'),
       }),
@@ -49,7 +49,7 @@ export const lashBegun = z
 export const lashTaken = z
   .strictObject({
     job: id.describe('The lash.begun entry.'),
-    cylinder: z.int().min(1).max(24),
+    cylinder: z.int().min(1).max(MOST_CYLINDERS),
     valve,
     which: z
       .int({ error: 'which valve it is must be a whole number' })
@@ -65,10 +65,10 @@ export const lashTaken = z
       .describe(
         'Where the crank was held: crank degrees past cylinder 1’s firing TDC. Left out: by the valves, without a wheel.',
       ),
-    found: liftMm(MOST_LASH, 'the lash that was found').optional().describe('Before anything was turned, millimetres.'),
-    set: liftMm(MOST_LASH, 'the lash').optional().describe('What it was left at, millimetres. Left out: as found.'),
-    go: liftMm(MOST_LASH, 'the blade that goes').optional().describe('This blade slides, millimetres.'),
-    noGo: liftMm(MOST_LASH, 'the blade that does not go').optional().describe('This blade does not, millimetres.'),
+    found: liftMm(LASH.gap, 'the lash that was found').optional().describe('Before anything was turned, millimetres.'),
+    set: liftMm(LASH.gap, 'the lash').optional().describe('What it was left at, millimetres. Left out: as found.'),
+    go: liftMm(LASH.gap, 'the blade that goes').optional().describe('This blade slides, millimetres.'),
+    noGo: liftMm(LASH.gap, 'the blade that does not go').optional().describe('This blade does not, millimetres.'),
     turns: turns.optional(),
   })
   .superRefine(({ found, set, go, noGo, turns: turned }, context) => {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { advanceOfSetting, hardwareSchema, settingSchema } from '../../timing-set/hardware';
 import { bank, id, text } from './entry-fields';
+import { NAME_LENGTH } from './limits';
 
 /** Move: the drive and where its parts stand. Bodies of entries. */
 
@@ -16,7 +17,7 @@ export const driveFitted = z
         z
           .strictObject({
             part: id,
-            name: text(80, 'the name'),
+            name: text(NAME_LENGTH, 'the name'),
             library: id.nullable().describe('The piece in the library of the shop that it is, or null.'),
             hardware: hardwareSchema,
             cam: z.enum(['all', 'intake', 'exhaust']).describe('Which cams it turns.'),

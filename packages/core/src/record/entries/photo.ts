@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PHOTO_BYTES, PHOTO_EDGE, PHOTO_SUBJECTS } from '../../photos/photo';
 import { id, text } from './entry-fields';
+import { SENTENCE_LENGTH } from './limits';
 
 /** Photos: what was taken, and what it belongs to. The picture itself stands beside the logbook, under its fingerprint. Bodies of entries. */
 
@@ -23,6 +24,6 @@ export const photoTaken = z
     bytes: z.int({ error: size }).min(1, { error: 'the picture is empty' }).max(PHOTO_BYTES, { error: size }),
     shows: z.enum(PHOTO_SUBJECTS).describe('The card, the wheel, the pattern on a valve tip, damage, something else.'),
     of: id.nullable().describe('The entry that it belongs to, such as a reading; null where it belongs to none.'),
-    words: text(200, 'the words').optional().describe('What the builder wrote beside it.'),
+    words: text(SENTENCE_LENGTH, 'the words').optional().describe('What the builder wrote beside it.'),
   })
   .describe('A photo. Its picture is kept under its fingerprint; voiding the entry takes it off the sheet.');

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CHECK_NAMES } from '../../prepare/checks';
 import { id, text } from './entry-fields';
+import { MOST_END_PLAY, SENTENCE_LENGTH } from './limits';
 
 /** Prepare: how the engine stands, what was checked before measuring. Bodies of entries. */
 
@@ -32,7 +33,7 @@ export const checkMade = z
     replaces: id.nullable().describe('The answer that this one corrects, or null.'),
     check: z.enum(CHECK_NAMES),
     result: z.enum(['done', 'skipped']),
-    reason: text(200, 'the reason').optional(),
+    reason: text(SENTENCE_LENGTH, 'the reason').optional(),
   })
   .refine((body) => body.result === 'done' || body.reason !== undefined, {
     path: ['reason'],
@@ -44,7 +45,7 @@ const play = (what: string) =>
   z
     .number({ error: `${what} must be a length in millimetres` })
     .min(0, { error: `${what} cannot be negative` })
-    .max(10, { error: `${what} must be at most 10 mm` })
+    .max(MOST_END_PLAY, { error: `${what} must be at most ${MOST_END_PLAY} mm` })
     .describe('Millimetres.');
 
 export const endPlayMeasured = z

@@ -4,6 +4,7 @@ import { wheelReadingSchema } from '../../crank/wheel';
 import { READ_METHOD_NAMES } from '../../measure/read-methods';
 import { settingSchema } from '../../timing-set/hardware';
 import { bank, camName, id, instrument, lengthMm, liftMm, text, valve } from './entry-fields';
+import { MOST_CYLINDERS, MOST_LIFT, SENTENCE_LENGTH } from './limits';
 
 /** Read: trials, readings, traces. Bodies of entries. */
 
@@ -15,9 +16,9 @@ const movedCam = z.strictObject({
 });
 
 export const predictedViewSchema = z.strictObject({
-  view: text(200, 'the view').describe('Key of the view that the reading will show.'),
-  title: text(200, 'the title'),
-  shows: text(200, 'the figure').describe('The figure in words.'),
+  view: text(SENTENCE_LENGTH, 'the view').describe('Key of the view that the reading will show.'),
+  title: text(SENTENCE_LENGTH, 'the title'),
+  shows: text(SENTENCE_LENGTH, 'the figure').describe('The figure in words.'),
   value: z.number(),
   unit: z.enum(['crank degrees', 'mm']),
   standard: z.number().min(0).describe('In its own unit.'),
@@ -26,7 +27,7 @@ export const predictedViewSchema = z.strictObject({
 export const trialBegun = z
   .strictObject({
     after: id.nullable().describe('The trial before this one, or null.'),
-    note: text(200, 'the note').optional().describe('What was changed on the drive.'),
+    note: text(SENTENCE_LENGTH, 'the note').optional().describe('What was changed on the drive.'),
     why: z
       .enum(['moved', 'checked'])
       .optional()
@@ -59,21 +60,21 @@ export const readingTaken = z
     trial: id,
     round: id.describe('The same id for the readings that belong together.'),
     method: z.enum(READ_METHOD_NAMES).optional().describe('What the round is for. Left out: centreline.'),
-    cylinder: z.int().min(1).max(24),
+    cylinder: z.int().min(1).max(MOST_CYLINDERS),
     valve,
     sitsOn: z.enum(SITS_ON).describe('What the indicator sits on.'),
     shows: z
       .discriminatedUnion('kind', [
         z
-          .strictObject({ kind: z.literal('below-peak'), flank, drop: lengthMm(40, 'the drop') })
+          .strictObject({ kind: z.literal('below-peak'), flank, drop: lengthMm(MOST_LIFT, 'the drop') })
           .describe('Zeroed at peak lift; so far below it.'),
         z
-          .strictObject({ kind: z.literal('above-base'), flank, lift: liftMm(40, 'the lift') })
+          .strictObject({ kind: z.literal('above-base'), flank, lift: liftMm(MOST_LIFT, 'the lift') })
           .describe('Zeroed on the base circle; so far above it.'),
         z
           .strictObject({
             kind: z.literal('peak-lift'),
-            lift: liftMm(40, 'the lift'),
+            lift: liftMm(MOST_LIFT, 'the lift'),
             springs: z
               .enum(['checking', 'valve'])
               .optional()
@@ -83,7 +84,7 @@ export const readingTaken = z
         z
           .strictObject({
             kind: z.literal('tdc-lift'),
-            lift: liftMm(40, 'the lift'),
+            lift: liftMm(MOST_LIFT, 'the lift'),
             zeroed: z
               .enum(['base', 'tdc'])
               .optional()
@@ -91,7 +92,7 @@ export const readingTaken = z
           })
           .describe('Above the base circle at overlap TDC: by the wheel, or without one.'),
         z
-          .strictObject({ kind: z.literal('trace-point'), lift: liftMm(40, 'the lift') })
+          .strictObject({ kind: z.literal('trace-point'), lift: liftMm(MOST_LIFT, 'the lift') })
           .describe('Above the base circle, one of many round the lobe.'),
         z
           .strictObject({ kind: z.literal('by-feel'), flank })
@@ -114,17 +115,17 @@ export const traceRecorded = z
   .strictObject({
     setting: id.nullable().describe('The zero.set entry that it leans on, or null.'),
     trial: id,
-    cylinder: z.int().min(1).max(24),
+    cylinder: z.int().min(1).max(MOST_CYLINDERS),
     valve,
     sitsOn: z.enum(SITS_ON),
     approach: z.enum(['forward', 'backward']),
     source: z.enum(['pasted', 'file', 'instrument']),
-    name: text(200, 'the name of the trace').optional().describe('The file that it came from.'),
+    name: text(SENTENCE_LENGTH, 'the name of the trace').optional().describe('The file that it came from.'),
     counted: z
       .enum(['from-zero', 'anyhow'])
       .describe('from-zero: angle 0 is the zero of the wheel. anyhow: nobody knows where TDC is on this scale.'),
     points: z
-      .array(z.tuple([z.number().min(-100_000).max(100_000), z.number().min(-40).max(40)]))
+      .array(z.tuple([z.number().min(-100_000).max(100_000), z.number().min(-MOST_LIFT).max(MOST_LIFT)]))
       .min(FEWEST_POINTS, { error: `a trace has at least ${FEWEST_POINTS} points` })
       .max(MOST_TRACE_POINTS, { error: `a trace has at most ${MOST_TRACE_POINTS} points` })
       .describe('Crank degrees growing as the engine runs, and lift in millimetres.'),

@@ -3,10 +3,11 @@ import { MID_LIFTS } from '../../valve-train/pushrod-trials';
 import { PHOTO_EDGE } from '../../photos/photo';
 import { fingerprint } from './photo';
 import { id, lengthMm, liftMm, valve } from './entry-fields';
+import { MOST_CYLINDERS, MOST_LIFT, ROCKERS } from './limits';
 
 /** Rockers and pushrods: bodies of entries. */
 
-const LONGEST = 600;
+const ASIDE_TROUBLE = `the pattern lies at most ${ROCKERS.aside} mm from the middle`;
 
 export const rockersSetUp = z
   .strictObject({
@@ -14,9 +15,9 @@ export const rockersSetUp = z
     mounted: z
       .enum(['stud', 'pedestal', 'shaft'])
       .describe('On a stud the pushrod’s length sets the geometry; on a pedestal or a shaft shims do.'),
-    arm: lengthMm(200, 'the arm').describe('From the pivot to the centre of the roller, millimetres.'),
-    tip: lengthMm(30, 'the tip of the valve').optional().describe('Its diameter, millimetres.'),
-    step: lengthMm(20, 'the supplier’s step')
+    arm: lengthMm(ROCKERS.arm, 'the arm').describe('From the pivot to the centre of the roller, millimetres.'),
+    tip: lengthMm(ROCKERS.tip, 'the tip of the valve').optional().describe('Its diameter, millimetres.'),
+    step: lengthMm(ROCKERS.step, 'the supplier’s step')
       .optional()
       .describe('Pushrods are sold in such steps, millimetres. Left out: made to any length.'),
   })
@@ -28,16 +29,18 @@ const place = z.tuple([z.number().min(0).max(PHOTO_EDGE), z.number().min(0).max(
 export const rockerTried = z
   .strictObject({
     valve,
-    cylinder: z.int().min(1).max(24),
-    length: liftMm(LONGEST, 'the length').describe(
+    cylinder: z.int().min(1).max(MOST_CYLINDERS),
+    length: liftMm(ROCKERS.length, 'the length').describe(
       'Of the pushrod on a stud; of the shims under it otherwise. Millimetres.',
     ),
-    lift: liftMm(40, 'the lift at the valve').optional(),
-    pattern: liftMm(30, 'the width of the pattern').optional().describe('On the tip of the valve, millimetres.'),
+    lift: liftMm(MOST_LIFT, 'the lift at the valve').optional(),
+    pattern: liftMm(ROCKERS.pattern, 'the width of the pattern')
+      .optional()
+      .describe('On the tip of the valve, millimetres.'),
     offset: z
       .number({ error: 'the place of the pattern must be a length in millimetres' })
-      .min(-15, { error: 'the pattern lies at most 15 mm from the middle' })
-      .max(15, { error: 'the pattern lies at most 15 mm from the middle' })
+      .min(-ROCKERS.aside, { error: ASIDE_TROUBLE })
+      .max(ROCKERS.aside, { error: ASIDE_TROUBLE })
       .optional()
       .describe('Its middle from that of the tip, positive away from the pivot. Millimetres.'),
     seen: z
@@ -67,18 +70,18 @@ export const pushrodMeasured = z
   .strictObject({
     replaces: id.nullable(),
     valve,
-    length: lengthMm(LONGEST, 'the length').describe('At zero lash, millimetres.'),
+    length: lengthMm(ROCKERS.length, 'the length').describe('At zero lash, millimetres.'),
     lifter: z
       .enum(['own', 'made-solid', 'carried-over', 'other'])
       .describe(
         'The lifter that will run; that one made solid; carried over from a solid one by the nut’s place; or another than will run.',
       ),
-    preload: liftMm(10, 'the preload').describe(
+    preload: liftMm(ROCKERS.preload, 'the preload').describe(
       'What the plunger shall be pressed down; 0 with a solid lifter. Millimetres.',
     ),
-    travel: lengthMm(20, 'the plunger’s travel').optional(),
-    engagement: lengthMm(60, 'the engagement of the thread').optional(),
-    stud: lengthMm(30, 'the stud’s diameter').optional(),
+    travel: lengthMm(ROCKERS.travel, 'the plunger’s travel').optional(),
+    engagement: lengthMm(ROCKERS.engagement, 'the engagement of the thread').optional(),
+    stud: lengthMm(ROCKERS.stud, 'the stud’s diameter').optional(),
     clears: z.boolean().optional().describe('Does the pushrod clear the head through the whole lift?'),
   })
   .refine((body) => body.travel === undefined || body.preload < body.travel, {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { SIGN_CHECK_NAMES } from '../../sign/sign-checks';
 import { id, text } from './entry-fields';
+import { NAME_LENGTH, SENTENCE_LENGTH } from './limits';
 
 /** Sign: the last checks, the signature, and its undoing. Bodies of entries. */
 
@@ -9,7 +10,7 @@ export const signChecked = z
     replaces: id.nullable(),
     check: z.enum(SIGN_CHECK_NAMES),
     result: z.enum(['done', 'skipped']),
-    reason: text(200, 'the reason').optional(),
+    reason: text(SENTENCE_LENGTH, 'the reason').optional(),
   })
   .refine((body) => body.result === 'done' || body.reason !== undefined, {
     path: ['reason'],
@@ -20,11 +21,11 @@ export const signChecked = z
 export const buildSigned = z
   .strictObject({
     after: id.nullable().describe('The reopening before it, or null.'),
-    name: text(80, 'the name').describe('Who signs, as written.'),
+    name: text(NAME_LENGTH, 'the name').describe('Who signs, as written.'),
     note: text(400, 'the note').optional(),
   })
   .describe('The build is signed: closed to new entries until it is reopened.');
 
 export const buildReopened = z
-  .strictObject({ signature: id.describe('The build.signed entry.'), reason: text(200, 'the reason') })
+  .strictObject({ signature: id.describe('The build.signed entry.'), reason: text(SENTENCE_LENGTH, 'the reason') })
   .describe('A signed build is opened again, with a reason.');

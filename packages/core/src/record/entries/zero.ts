@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { wheelReadingSchema, wheelRingSchema } from '../../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../../tdc/zero-methods';
 import { degrees, id, instrument, lengthMm } from './entry-fields';
+import { MOST_CYLINDERS, MOST_LIFT } from './limits';
 
 /** Zero: the search for true TDC, and what became of it. Bodies of entries. */
 
@@ -9,7 +10,7 @@ export const zeroBegun = z
   .strictObject({
     after: id.nullable().describe('The zero before this one, or null.'),
     method: z.enum(ZERO_METHOD_NAMES),
-    cylinder: z.int().min(1).max(24),
+    cylinder: z.int().min(1).max(MOST_CYLINDERS),
     tolerance: degrees(0.05, 5, 'the tolerance of the pin')
       .optional()
       .describe('Of a maker’s locking pin: ± crank degrees, as the manual gives it.'),
@@ -26,7 +27,7 @@ export const zeroReading = z
       .enum(['before', 'after'])
       .describe('Before TDC (a stop: turned the way it runs) or after it (a stop: turned back).'),
     indicator: lengthMm(400, 'the indicator’s figure').optional().describe('What the indicator showed, millimetres.'),
-    pushed: lengthMm(40, 'the figure of the pushed valve')
+    pushed: lengthMm(MOST_LIFT, 'the figure of the pushed valve')
       .optional()
       .describe(
         'What the indicator showed with the valve pushed down by its adjuster, before the piston met it, millimetres.',
