@@ -17,6 +17,8 @@ export type OpenPoint =
         | 'no-verdict'
         | 'not-on-target'
         | 'move-unproved'
+        | 'closing-check-due'
+        | 'one-pair'
         | 'clearance-unknown'
         | 'valve-lash'
         | 'solid-lifter'
@@ -188,6 +190,10 @@ function openPoints(
     )
       open.push({ code: 'lobe-differs', valve: table.valve, at: table.at });
   if (proof.state === 'due') open.push({ code: 'move-unproved' });
+  // A cam that is signed on readings which nobody looked at again.
+  const first = verdict?.kind === 'leave' ? verdict.judged.first : [];
+  if (first.includes('closing-check')) open.push({ code: 'closing-check-due' });
+  if (first.includes('read-pair')) open.push({ code: 'one-pair' });
   for (const { state, valve } of clearance) if (state === 'tight') open.push({ code: 'tight', valve });
   for (const { pumped, valve } of clearance)
     if (pumped?.leaves != null && pumped.leaves <= 0) open.push({ code: 'pumped-up', valve });

@@ -293,6 +293,22 @@ describe('what went wrong', () => {
     expect(job.report().read.closing.state).toBe('due');
   });
 
+  test('what nobody has looked at again is an open point of the signing, until somebody has', () => {
+    const job = ready();
+    pairOf(job, 'intake', 64, 151);
+    expect(job.report().verdict.kind).toBe('leave');
+    const open = (): string[] => job.report().sign.open.filter((words) => /closing check|single pair/.test(words));
+    expect(open()).toEqual([
+      expect.stringMatching(/closing check was not made/),
+      expect.stringMatching(/single pair of readings/),
+    ]);
+    job.contact(job.setting, 'again', 'before', -23.75);
+    expect(open()).toEqual([expect.stringMatching(/single pair/)]);
+    pairOf(job, 'intake', 64, 151);
+    job.contact(job.setting, 'again', 'before', -23.75);
+    expect(open()).toEqual([]);
+  });
+
   test('another cam: told by its events and its lift', () => {
     const job = ready();
     eventsOf(job, 'intake', -11, 225);

@@ -39,6 +39,10 @@ function openWords(point: OpenPoint, { verdict, clearance, views, lobes }: SignC
       return verdict?.headline ?? '';
     case 'move-unproved':
       return 'The move has not been proved.';
+    case 'closing-check-due':
+      return 'The closing check was not made: nothing shows that the wheel has stayed where it was.';
+    case 'one-pair':
+      return 'What is known of the cam comes from a single pair of readings.';
     case 'tight': {
       const words = clearance.find(({ valve }) => valve === point.valve)?.words ?? '';
       return `${point.valve === 'intake' ? 'Intake' : 'Exhaust'} valve to piston: ${words}`;

@@ -121,7 +121,7 @@ export interface Verdict {
  * The judgement on a cam's place: the move is −δ. Its sentence is made in the Report.
  * @example judge({ delta: -2.5, expanded: 0.6, limit: 1, zeroProved: true, … })
  *   // { kind: 'move', because: 'outside', delta: -2.5, move: 2.5, … }
- * Source: 66 and 153 against 107 is 2.5° late, common practice, no source.
+ * Source: what is late is advanced by as much; common practice, no source.
  */
 export function judge(judged: Judged): Verdict {
   const delta = crankDeg(judged.delta);
