@@ -30,9 +30,6 @@ export function ViewList({ views }: { readonly views: readonly View_[] }) {
 
 function Row({ view }: { readonly view: View_ }) {
   const [open, setOpen] = useState(false);
-  const theme = useTheme();
-  const good = view.unit === 'crank degrees' || view.unit === 'cam degrees' ? view.expanded : null;
-  const share = view.weight === null ? null : Math.max(0, Math.round(100 * view.weight));
   return (
     <Pressable
       role="button"
@@ -42,24 +39,18 @@ function Row({ view }: { readonly view: View_ }) {
       className="border-b border-hairline py-2"
     >
       <View className="flex-row items-center gap-3">
-        <View className="w-[12px] shrink-0">
-          {view.valve === 'both' ? null : <ValveMark valve={view.valve} colour={theme[view.valve]} />}
-        </View>
+        <Valve of={view.valve} />
         <View className="shrink grow basis-0 flex-row flex-wrap items-center justify-between gap-x-3">
           <Words>{view.title}</Words>
           <Words look="figure" tone="soft" className="grow text-right">
-            {view.delta === null
-              ? ''
-              : `${offWords(view.delta)}${view.deltaExpanded === null ? '' : ` ±${decimal(view.deltaExpanded, 1)}`}`}
+            {offTarget(view)}
           </Words>
         </View>
       </View>
       <View className="flex-row flex-wrap items-center gap-x-3 pl-[24px]">
         <Words look="figure">{view.shows}</Words>
-        {good === null ? null : (
-          <Words look="figure" tone="soft">{`±${computedDegrees(good, good < 0.095 ? 2 : 1)}`}</Words>
-        )}
-        {share === null ? null : <Share percent={share} />}
+        <HowWellKnown view={view} />
+        {view.weight === null ? null : <Share percent={Math.max(0, Math.round(100 * view.weight))} />}
       </View>
       {view.remark ? (
         <Words look="soft" tone="ink" className="pl-[24px]">
@@ -68,20 +59,45 @@ function Row({ view }: { readonly view: View_ }) {
       ) : null}
       {open ? (
         <Words look="soft" className="pl-[24px]">
-          {[
-            view.detail,
-            view.against ? `Against ${view.against}.` : null,
-            view.budget.length > 0
-              ? `How well the figure is known, by where it comes from (one standard deviation): ${view.budget.map(({ from, standard }) => `${from} ${view.unit === 'mm' ? `${standard.toFixed(3)} mm` : computedDegrees(standard, 2)}`).join(', ')}.`
-              : null,
-            share === null && view.delta !== null ? 'By the rule of the shop it has no say in the verdict.' : null,
-          ]
-            .filter((each) => each !== null)
-            .join(' ')}
+          {detailsOf(view).join(' ')}
         </Words>
       ) : null}
     </Pressable>
   );
+}
+
+function Valve({ of }: { readonly of: View_['valve'] }) {
+  const theme = useTheme();
+  return (
+    <View className="w-[12px] shrink-0">{of === 'both' ? null : <ValveMark valve={of} colour={theme[of]} />}</View>
+  );
+}
+
+/** "2.1° late ±0.4"; nothing where the view says nothing of the cam. */
+function offTarget({ delta, deltaExpanded }: View_): string {
+  if (delta === null) return '';
+  return `${offWords(delta)}${deltaExpanded === null ? '' : ` ±${decimal(deltaExpanded, 1)}`}`;
+}
+
+function HowWellKnown({ view: { unit, expanded } }: { readonly view: View_ }) {
+  if (expanded === null || (unit !== 'crank degrees' && unit !== 'cam degrees')) return null;
+  return <Words look="figure" tone="soft">{`±${computedDegrees(expanded, expanded < 0.095 ? 2 : 1)}`}</Words>;
+}
+
+/** What is said of a view that is opened, in sentences. */
+function detailsOf({ detail, against, budget, unit, weight, delta }: View_): string[] {
+  const size = (standard: number): string =>
+    unit === 'mm' ? `${standard.toFixed(3)} mm` : computedDegrees(standard, 2);
+  const sentences = detail === null ? [] : [detail];
+  if (against) sentences.push(`Against ${against}.`);
+  if (budget.length > 0) {
+    const parts = budget.map(({ from, standard }) => `${from} ${size(standard)}`);
+    sentences.push(
+      `How well the figure is known, by where it comes from (one standard deviation): ${parts.join(', ')}.`,
+    );
+  }
+  if (weight === null && delta !== null) sentences.push('By the rule of the shop it has no say in the verdict.');
+  return sentences;
 }
 
 /** A view's share in the verdict, as a length of rule and in figures. */

@@ -105,9 +105,8 @@ export const PRACTICE_SIX: PracticeBase = {
  */
 export function baseOf(report: Report): PracticeBase {
   const { build, card, prepare, drive } = report;
-  const { stroke, rod, pinOffset, firingAngles, cams, cylinders, firingOrder, rotation } = build.engine;
+  const { firingAngles, cams, cylinders, firingOrder, rotation } = build.engine;
   const known = prepare.asItStands;
-  const own = stroke !== null && rod !== null;
   const parts = drive.parts.flatMap(({ name, hardware, cam, setting, bank }): PracticePart[] =>
     bank === 2 ? [] : [{ name, hardware, cam, at: setting }],
   );
@@ -122,9 +121,7 @@ export function baseOf(report: Report): PracticeBase {
       firingOrder,
       rotation,
       cams,
-      stroke: own ? stroke : STROKE,
-      rod: own ? rod : ROD,
-      ...(own && pinOffset !== null ? { pinOffset } : {}),
+      ...crankOf(build.engine),
       ...(firingAngles ? { firingAngles } : {}),
     },
     ring: build.wheel.ring === 'rim' ? PRACTICE_SIX.ring : build.wheel,
@@ -137,9 +134,22 @@ export function baseOf(report: Report): PracticeBase {
     lobes,
     lifter: known && known.lifter !== 'none' ? known.lifter : PRACTICE_SIX.lifter,
     drive: known && known.drive !== 'none' ? known.drive : PRACTICE_SIX.drive,
-    parts: parts.length > 0 ? parts : cams === 'twin' ? twinParts() : PRACTICE_SIX.parts,
+    parts: parts.length > 0 ? parts : usualParts(cams),
   };
 }
+
+/** A stroke without its rod, or the other way round, is that of no engine that is known. */
+function crankOf({
+  stroke,
+  rod,
+  pinOffset,
+}: Report['build']['engine']): Pick<PracticeBase['engine'], 'stroke' | 'rod' | 'pinOffset'> {
+  if (stroke === null || rod === null) return { stroke: STROKE, rod: ROD };
+  return { stroke, rod, ...(pinOffset === null ? {} : { pinOffset }) };
+}
+
+const usualParts = (cams: 'single' | 'twin'): readonly PracticePart[] =>
+  cams === 'twin' ? twinParts() : PRACTICE_SIX.parts;
 
 const twinParts = (): PracticePart[] =>
   (['intake', 'exhaust'] as const).map((cam) => ({

@@ -97,6 +97,9 @@ function solve({ n, h, q0, q1, q2, variance, qy }: Bands, alpha: number): Solved
   return { gamma, d, l1, l2 };
 }
 
+/** What stands at a place of a band; 0 beyond its edges. */
+const inside = (band: Float64Array, at: number): number => band[at] ?? 0;
+
 /** Diagonal of the smoothing matrix, from the middle bands of the inverse (Hutchinson, de Hoog 1985). */
 function leverageOf({ n, q0, q1, q2, variance }: Bands, { d, l1, l2 }: Solved, alpha: number): Float64Array {
   const m = n - 2;
@@ -109,14 +112,10 @@ function leverageOf({ n, q0, q1, q2, variance }: Bands, { d, l1, l2 }: Solved, a
   }
   const leverage = new Float64Array(n);
   for (let i = 0; i < n; i += 1) {
-    // Row i of Q has entries in columns i−2, i−1 and i.
-    const [a, b, c] = [i >= 2 ? q2[i - 2]! : 0, i >= 1 && i - 1 < m ? q1[i - 1]! : 0, i < m ? q0[i]! : 0];
-    const spread =
-      (i >= 2
-        ? a * a * b0[i - 2]! + 2 * a * b * (i - 1 < m ? b1[i - 2]! : 0) + 2 * a * c * (i < m ? b2[i - 2]! : 0)
-        : 0) +
-      (i >= 1 && i - 1 < m ? b * b * b0[i - 1]! + 2 * b * c * (i < m ? b1[i - 1]! : 0) : 0) +
-      (i < m ? c * c * b0[i]! : 0);
+    // Row i of Q has entries in columns i−2, i−1 and i; beyond its edges there is nothing.
+    const [a, b, c] = [inside(q2, i - 2), inside(q1, i - 1), inside(q0, i)];
+    const before = a * a * inside(b0, i - 2) + 2 * a * b * inside(b1, i - 2) + 2 * a * c * inside(b2, i - 2);
+    const spread = before + (b * b * inside(b0, i - 1) + 2 * b * c * inside(b1, i - 1)) + c * c * inside(b0, i);
     leverage[i] = Math.min(1, Math.max(0, 1 - alpha * variance[i]! * spread));
   }
   return leverage;
@@ -141,9 +140,9 @@ function smooth(bands: Bands, points: readonly Point[], alpha: number): Smoothed
   let [misfit, used] = [0, 0];
   for (let i = 0; i < n; i += 1) {
     const bend =
-      (i >= 2 ? q2[i - 2]! * gamma[i - 2]! : 0) +
-      (i >= 1 && i <= n - 2 ? q1[i - 1]! * gamma[i - 1]! : 0) +
-      (i <= n - 3 ? q0[i]! * gamma[i]! : 0);
+      inside(q2, i - 2) * inside(gamma, i - 2) +
+      inside(q1, i - 1) * inside(gamma, i - 1) +
+      inside(q0, i) * inside(gamma, i);
     const off = alpha * variance[i]! * bend;
     values[i] = points[i]!.y - off;
     misfit += off ** 2 / variance[i]!;
