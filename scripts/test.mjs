@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import { Buffer } from 'node:buffer';
+import os from 'node:os';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { ROOT, ensurePackages, ensurePrograms, ensureState, fail, say } from './setup.mjs';
@@ -29,9 +30,10 @@ const failures = [];
 
 /**
  * Runs one check. Where others run beside it, what it says is kept together and printed when it has ended.
+ * @param behind it takes only what processor the others leave.
  * @returns when it has ended, well or not.
  */
-function check(what, command, args, env = {}) {
+function check(what, command, args, { env = {}, behind = false } = {}) {
   const started = performance.now();
   const alone = only !== null;
   say(what);
@@ -41,6 +43,7 @@ function check(what, command, args, env = {}) {
       stdio: ['ignore', alone ? 'inherit' : 'pipe', alone ? 'inherit' : 'pipe'],
       env: { ...process.env, FORCE_COLOR: process.stdout.isTTY ? '1' : '0', ...env },
     });
+    if (behind && child.pid !== undefined) os.setPriority(child.pid, os.constants.priority.PRIORITY_BELOW_NORMAL);
     const said = [];
     for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => said.push(text));
     child.on('close', (status) => {
@@ -55,13 +58,13 @@ function check(what, command, args, env = {}) {
 
 const patterns = named.flatMap((name) => ['--testPathPattern', name]);
 const bin = (name) => path.join(ROOT, 'node_modules/.bin', name);
-const jest = (what, projects, more = [], env = {}) =>
-  check(what, bin('jest'), ['--selectProjects', ...projects, '--passWithNoTests', ...more, ...patterns], env);
+const jest = (what, projects, more = [], how = {}) =>
+  check(what, bin('jest'), ['--selectProjects', ...projects, '--passWithNoTests', ...more, ...patterns], how);
 
 /**
  * Three checks at a time: machines that run this have two cores, and what waits for databases and servers leaves a third of them idle.
  * @param chain done in this order.
- * @param free done in any, by whoever has nothing else to do: the longest first.
+ * @param free done in any, behind the chain: the longest first.
  */
 async function sideBySide(chain, free) {
   const left = [...free];
@@ -75,11 +78,12 @@ async function sideBySide(chain, free) {
   await Promise.all([follow(), draw(), draw()]);
 }
 
+const BEHIND = { behind: true };
 const style = [
-  () => check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
-  () => check('lint', bin('eslint'), ['.', '--max-warnings', '0']),
-  () => check('unused', bin('knip'), []),
-  () => check('house', process.execPath, ['scripts/house.mjs']),
+  () => check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'], BEHIND),
+  () => check('lint', bin('eslint'), ['.', '--max-warnings', '0'], BEHIND),
+  () => check('unused', bin('knip'), [], BEHIND),
+  () => check('house', process.execPath, ['scripts/house.mjs'], BEHIND),
 ];
 const TYPED = [
   'packages/core',
@@ -90,7 +94,7 @@ const TYPED = [
   'e2e',
   'scripts',
 ];
-const types = TYPED.map((place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place]));
+const types = TYPED.map((place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place], BEHIND));
 
 if (wants('types') && only !== null) await sideBySide([], types);
 if (wants('unit') && only !== null) await jest('unit tests', ['core', 'app']);
@@ -105,25 +109,24 @@ if (needsDatabase) {
   await withDatabase(['api', 'spare', ...bases], async (urls) => {
     const api = () =>
       jest('API on MariaDB', ['api'], ['--runInBand'], {
-        TEST_DATABASE_URL: urls.api,
-        SPARE_DATABASE_URL: urls.spare,
-        MIGRATIONS_DIR,
-        WORKER_FILE,
+        env: { TEST_DATABASE_URL: urls.api, SPARE_DATABASE_URL: urls.spare, MIGRATIONS_DIR, WORKER_FILE },
       });
     const commands = () => jest('commands', ['commands'], ['--runInBand']);
     const inBrowser = () =>
       jest('the app in a browser', ['e2e'], [`--maxWorkers=${browsers.length}`], {
-        DEMO_DATABASE_URLS: browsers.map((browser) => urls[`e2e${browser}`]).join(' '),
-        EMPTY_DATABASE_URLS: browsers.map((browser) => urls[`empty${browser}`]).join(' '),
-        MIGRATIONS_DIR,
-        WEB_DIR,
-        SERVER_FILE,
-        WORKER_FILE,
+        env: {
+          DEMO_DATABASE_URLS: browsers.map((browser) => urls[`e2e${browser}`]).join(' '),
+          EMPTY_DATABASE_URLS: browsers.map((browser) => urls[`empty${browser}`]).join(' '),
+          MIGRATIONS_DIR,
+          WEB_DIR,
+          SERVER_FILE,
+          WORKER_FILE,
+        },
       });
     if (only === null) {
       // The app is built after the API's checks and before those of the commands, which start what was built.
-      const core = () => jest('unit tests of the core', ['core'], ['--maxWorkers=1']);
-      const app = () => jest('unit tests of the app', ['app'], ['--maxWorkers=1']);
+      const core = () => jest('unit tests of the core', ['core'], ['--maxWorkers=1'], BEHIND);
+      const app = () => jest('unit tests of the app', ['app'], ['--maxWorkers=1'], BEHIND);
       // In a process of its own: what waits for it would keep this one from beginning anything else.
       const built = () => check('build', process.execPath, ['scripts/build.mjs']);
       await sideBySide([api, built, commands], [core, app, ...style, ...types]);
