@@ -104,7 +104,7 @@ function detailsOf({ detail, against, budget, unit, weight, delta }: View_): str
 function Share({ percent }: { readonly percent: number }) {
   const theme = useTheme();
   return (
-    <View className="grow flex-row items-center justify-end gap-2">
+    <View className="shrink grow flex-row flex-wrap items-center justify-end gap-x-2">
       <View style={{ width: 60, height: 3, backgroundColor: theme.hairline }}>
         <View style={{ width: Math.min(60, (60 * percent) / 100), height: 3, backgroundColor: theme.brass }} />
       </View>
