@@ -95,8 +95,11 @@ describe('over a slow line', () => {
     await browser.visit('/');
     await typeInto('signInName', 'mara');
     await typeInto('password', 'layout-');
+    const words = await (await browser.find('#first-form')).getText();
     line.letGo();
     await browser.find('[data-testid="sign-in"]');
+    // The one looks like the other: their words are written twice.
+    expect((await browser.seeMain(/Sign in/)).split(/\s+/)).toEqual(words.split(/\s+/));
     expect(await browser.driver.findElements({ css: '#first-form' })).toEqual([]);
     expect(await (await browser.find('[data-testid="sign-in-name"]')).getAttribute('value')).toBe('mara');
     await browser.keys('dye-demo', Key.ENTER);

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ROOT, ensurePackages, run, say } from './setup.mjs';
@@ -46,7 +46,8 @@ function fingerprint() {
 /** One file of plain JavaScript for Node out of a TypeScript program and all that it imports. */
 export async function bundleForNode(entry, outfile) {
   const { build } = await import('esbuild');
-  await build({
+  const { outputFiles } = await build({
+    write: false,
     entryPoints: [entry],
     outfile,
     bundle: true,
@@ -63,6 +64,12 @@ export async function bundleForNode(entry, outfile) {
       js: "import{createRequire as makeRequire}from'node:module';const require=makeRequire(import.meta.url);",
     },
   });
+  mkdirSync(path.dirname(outfile), { recursive: true });
+  // In one step each: a server that runs starts processes from it meanwhile.
+  for (const file of outputFiles) {
+    writeFileSync(`${file.path}.new`, file.contents);
+    renameSync(`${file.path}.new`, file.path);
+  }
 }
 
 /** The server's processes for long work are started from a bundle wherever it runs, in tests too. */

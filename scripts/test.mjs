@@ -62,20 +62,18 @@ const jest = (what, projects, more = [], how = {}) =>
   check(what, bin('jest'), ['--selectProjects', ...projects, '--passWithNoTests', ...more, ...patterns], how);
 
 /**
- * Three checks at a time: machines that run this have two cores, and what waits for databases and servers leaves a third of them idle.
- * @param chain done in this order.
- * @param free done in any, behind the chain: the longest first.
+ * Several checks at a time: machines that run this have two cores, and what waits for databases and servers leaves a third of them idle.
+ * @param lanes of each the checks that are done in this order; it goes on with what is free.
+ * @param free done in any order: the longest first.
  */
-async function sideBySide(chain, free) {
+async function sideBySide(lanes, free) {
   const left = [...free];
-  const draw = async () => {
-    for (let work = left.shift(); work; work = left.shift()) await work();
-  };
-  const follow = async () => {
-    for (const work of chain) await work();
-    await draw();
-  };
-  await Promise.all([follow(), draw(), draw()]);
+  await Promise.all(
+    lanes.map(async (lane) => {
+      for (const work of lane) await work();
+      for (let work = left.shift(); work; work = left.shift()) await work();
+    }),
+  );
 }
 
 const BEHIND = { behind: true };
@@ -96,7 +94,7 @@ const TYPED = [
 ];
 const types = TYPED.map((place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place], BEHIND));
 
-if (wants('types') && only !== null) await sideBySide([], types);
+if (wants('types') && only !== null) await sideBySide([[], []], types);
 if (wants('unit') && only !== null) await jest('unit tests', ['core', 'app']);
 
 if (needsDatabase) {
@@ -124,12 +122,13 @@ if (needsDatabase) {
         },
       });
     if (only === null) {
-      // The app is built after the API's checks and before those of the commands, which start what was built.
       const core = () => jest('unit tests of the core', ['core'], ['--maxWorkers=1'], BEHIND);
       const app = () => jest('unit tests of the app', ['app'], ['--maxWorkers=1'], BEHIND);
-      // In a process of its own: what waits for it would keep this one from beginning anything else.
-      const built = () => check('build', process.execPath, ['scripts/build.mjs']);
-      await sideBySide([api, built, commands], [core, app, ...style, ...types]);
+      // Before the API's checks, which use the worker that is built too, and those of the commands, which start what was built. In a process of its
+      // own: what waits for it would keep this one from beginning anything else.
+      let building;
+      const built = () => (building ??= check('build', process.execPath, ['scripts/build.mjs']));
+      await sideBySide([[built, api], [built, commands], []], [core, app, ...style, ...types]);
       await inBrowser();
       return;
     }

@@ -39,7 +39,7 @@ function Row({ view }: { readonly view: View_ }) {
       className="border-b border-hairline py-2"
     >
       <View className="flex-row items-center gap-3">
-        <Valve of={view.valve} />
+        <MarkOf of={view.valve} />
         <View className="shrink grow basis-0 flex-row flex-wrap items-center justify-between gap-x-3">
           <Words>{view.title}</Words>
           <Words look="figure" tone="soft" className="grow text-right">
@@ -66,7 +66,7 @@ function Row({ view }: { readonly view: View_ }) {
   );
 }
 
-function Valve({ of }: { readonly of: View_['valve'] }) {
+function MarkOf({ of }: { readonly of: View_['valve'] }) {
   const theme = useTheme();
   return (
     <View className="w-[12px] shrink-0">{of === 'both' ? null : <ValveMark valve={of} colour={theme[of]} />}</View>
