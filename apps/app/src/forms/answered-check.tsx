@@ -47,7 +47,6 @@ export function AnsweredCheck(props: AnsweredCheckProps) {
     if (said === '') setAsked(true);
     else answer('skipped', said);
   };
-  const standing = state === 'done' ? 'done' : state === 'skipped' ? `skipped: ${reason ?? ''}` : null;
   return (
     <View role="listitem" testID={testIDs.line} className="gap-1 border-t border-hairline py-3">
       <View className="flex-row gap-3">
@@ -69,13 +68,7 @@ export function AnsweredCheck(props: AnsweredCheckProps) {
         />
       ) : null}
       <View className="flex-row flex-wrap items-center justify-between gap-x-4">
-        {standing ? (
-          <Words look="label" tone={state === 'done' ? 'intake' : 'soft'} className="py-2">
-            {standing}
-          </Words>
-        ) : (
-          <View />
-        )}
+        <Standing state={state} reason={reason} />
         <View className={closed ? 'hidden' : 'flex-row'}>
           {state === 'skipped' ? null : (
             <QuietButton
@@ -88,5 +81,16 @@ export function AnsweredCheck(props: AnsweredCheckProps) {
         </View>
       </View>
     </View>
+  );
+}
+
+/** How it was answered. */
+function Standing({ state, reason }: Pick<AnsweredCheckProps, 'state' | 'reason'>) {
+  if (state === 'due') return <View />;
+  const isDone = state === 'done';
+  return (
+    <Words look="label" tone={isDone ? 'intake' : 'soft'} className="py-2">
+      {isDone ? 'done' : `skipped: ${reason ?? ''}`}
+    </Words>
   );
 }

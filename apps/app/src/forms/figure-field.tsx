@@ -2,10 +2,18 @@ import type { Report } from '@yosoku/core/report/report';
 import { ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { crankAngleAtDrop } from '@yosoku/core/crank/slider-crank';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { formatLength, parseLength } from '@yosoku/core/units/length';
+import { type LengthUnit, type ParsedLength, formatLength, parseLength } from '@yosoku/core/units/length';
 import { useDraft } from '@/store/use-draft';
 import { TextField } from '@/ui/text-field';
 import { useStation } from '@/logbook/station';
+
+/** What is wrong with a figure as typed. */
+function troubleOf(typed: ParsedLength, stroke: number | null, units: LengthUnit): string | null {
+  if (!typed.ok) return typed.message;
+  if (typed.mm === 0) return 'It must be more than 0. 0.050 in or 1 mm is usual for a drop.';
+  if (stroke === null || typed.mm < stroke) return null;
+  return `${typed.understood} is not less than the whole stroke, ${formatLength(stroke, units)}. Type a smaller figure, or correct the stroke.`;
+}
 
 /** What the indicator shall show on both sides, where the method goes by an indicator. */
 export function useFigure({ build, zero }: Report) {
@@ -16,16 +24,7 @@ export function useFigure({ build, zero }: Report) {
   const text = draft.text ?? figure?.usual[build.units] ?? '';
   const parsed = parseLength(text, { family: 'lift', unit: build.units });
   const { stroke, rod } = build.engine;
-  const tooFar = parsed.ok && stroke !== null && parsed.mm >= stroke;
-  const trouble = !needed
-    ? null
-    : !parsed.ok
-      ? parsed.message
-      : parsed.mm === 0
-        ? 'It must be more than 0. 0.050 in or 1 mm is usual for a drop.'
-        : tooFar
-          ? `${parsed.understood} is not less than the whole stroke, ${formatLength(stroke ?? 0, build.units)}. Type a smaller figure, or correct the stroke.`
-          : null;
+  const trouble = needed ? troubleOf(parsed, stroke, build.units) : null;
   const fixed = step.does === 'read' ? step.figure : null;
   const mm = fixed ?? (parsed.ok && trouble === null ? parsed.mm : null);
   const at =

@@ -1,8 +1,16 @@
+import ReconnectingWebSocket from 'partysocket/ws';
+
 /** How a line to the server stands. */
 type Link = 'opening' | 'open' | 'broken';
 
-const FIRST_PAUSE_MS = 400;
-const LONGEST_PAUSE_MS = 5_000;
+const COMES_BACK = {
+  minReconnectionDelay: 400,
+  maxReconnectionDelay: 5_000,
+  reconnectionDelayGrowFactor: 2,
+  // An attempt that nobody answers is given up; a line that opened is whole again at once.
+  connectionTimeout: 8_000,
+  minUptime: 0,
+} as const;
 
 interface LineParts {
   readonly onOpen: () => void;
@@ -18,43 +26,33 @@ interface LineParts {
  */
 export function openLine(path: string, { onOpen, onWords, onChange }: LineParts) {
   let link: Link = 'opening';
-  let socket: WebSocket | null = null;
-  let pause = FIRST_PAUSE_MS;
-  let retry: ReturnType<typeof setTimeout> | undefined;
-  let closed = false;
-  const connect = (): void => {
-    link = link === 'open' ? 'broken' : link;
-    const fresh = new WebSocket(`${location.origin.replace(/^http/, 'ws')}/api${path}`);
-    socket = fresh;
-    fresh.onopen = () => {
-      link = 'open';
-      pause = FIRST_PAUSE_MS;
-      onOpen();
-      onChange();
-    };
-    fresh.onmessage = ({ data }: MessageEvent<string>) => {
-      for (const words of data.split('\n')) onWords(words);
-      onChange();
-    };
-    fresh.onclose = () => {
-      if (closed || socket !== fresh) return;
-      link = 'broken';
-      onChange();
-      retry = setTimeout(connect, pause);
-      pause = Math.min(LONGEST_PAUSE_MS, pause * 2);
-    };
+  const socket = new ReconnectingWebSocket(
+    `${location.origin.replace(/^http/, 'ws')}/api${path}`,
+    undefined,
+    COMES_BACK,
+  );
+  socket.onopen = () => {
+    link = 'open';
+    onOpen();
+    onChange();
   };
-  connect();
+  socket.onmessage = ({ data }: MessageEvent<string>) => {
+    for (const words of data.split('\n')) onWords(words);
+    onChange();
+  };
+  socket.onclose = () => {
+    link = 'broken';
+    onChange();
+  };
   return {
     link: (): Link => link,
-    /** Says something, where somebody may hear it. */
+    /** Says something, where somebody may hear it: what nobody hears is not said later, since an order belongs to the moment. */
     say: (order: object): void => {
-      if (socket?.readyState === WebSocket.OPEN) socket.send(JSON.stringify(order));
+      if (socket.readyState === socket.OPEN) socket.send(JSON.stringify(order));
     },
     close: (): void => {
-      closed = true;
-      clearTimeout(retry);
-      socket?.close();
+      socket.onclose = null;
+      socket.close();
     },
   };
 }

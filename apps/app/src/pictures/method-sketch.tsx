@@ -10,15 +10,12 @@ const CROWN = 66;
 /** What stands on or in the cylinder for a method of finding TDC, in section. */
 export function MethodSketch({ method, size }: { readonly method: ZeroMethodName; readonly size: number }) {
   const theme = useTheme();
+  const tool = TOOLS[method];
   const headOn = ZERO_METHODS[method].needs.head === 'on';
   return (
     <View role="img" aria-label={`Sketch: ${ZERO_METHODS[method].name}`}>
       <Svg width={size} height={size} viewBox="0 0 120 120">
-        {method === 'rim-marks' ? (
-          <Rim theme={theme} />
-        ) : (
-          <Cylinder theme={theme} head={headOn} tool={TOOLS[method](theme)} />
-        )}
+        {tool ? <Cylinder theme={theme} head={headOn} tool={tool(theme)} /> : <Rim theme={theme} />}
       </Svg>
     </View>
   );
@@ -82,7 +79,9 @@ const valve = (theme: Palette): ReactNode => (
   />
 );
 
-const TOOLS: Readonly<Record<Exclude<ZeroMethodName, 'rim-marks'>, (theme: Palette) => ReactNode>> = {
+/** What stands in the cylinder; null where the work is done at the rim. */
+const TOOLS: Readonly<Record<ZeroMethodName, ((theme: Palette) => ReactNode) | null>> = {
+  'rim-marks': null,
   'positive-stop': bar,
   'plug-stop': screw,
   'stop-zeroed': (theme) => (

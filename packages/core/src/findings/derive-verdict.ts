@@ -1,6 +1,6 @@
 import { USUAL_HEIGHT } from '../cam/usual-height';
 import { VALVES, type Valve } from '../cam/card';
-import type { RulingMethod } from '../measure/read-methods';
+import { READ_METHODS, type RulingMethod } from '../measure/read-methods';
 import { chanceOf } from '../statistics/chi-squared';
 import { budgetOf, expandedOf } from '../statistics/coverage';
 import { squareOf } from '../statistics/least-squares';
@@ -242,7 +242,7 @@ const spreadOf = (views: readonly View[], cam: CamFinding['cam']): number =>
     ...views
       .filter(
         ({ unit, valve, method }) =>
-          unit === 'crank degrees' && method !== 'backlash' && (cam === 'single' || valve === cam),
+          unit === 'crank degrees' && READ_METHODS[method].gives !== 'slack' && (cam === 'single' || valve === cam),
       )
       .map(({ spread }) => spread),
   );

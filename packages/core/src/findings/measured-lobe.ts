@@ -1,4 +1,5 @@
 import { type Valve, noseAt } from '../cam/card';
+import { READ_METHODS } from '../measure/read-methods';
 import type { CompletedCard } from '../cam/complete-card';
 import { fitLobe } from '../cam/fit-lobe';
 import type { Lobe } from '../cam/lobe';
@@ -22,7 +23,7 @@ export function lobeLiftHere(
 export function measuredLobe(trial: BankFinding | undefined, card: CompletedCard, valve: Valve): Lobe | null {
   if (!trial) return null;
   const views = trial.views.filter((view) => view.valve === valve);
-  const centre = views.find((view) => view.method === 'centreline' || view.method === 'trace');
+  const centre = views.find((view) => READ_METHODS[view.method].gives === 'centreline');
   const events = trial.rounds.filter((round) => round.valve === valve && round.sitsOn !== 'valve' && round.events);
   const ofCard = card[valve].curve;
   const peak = views.find((view) => view.key === `lobe-lift ${valve}`)?.value ?? ofCard?.peak;

@@ -69,9 +69,10 @@ function carried(view: View, { by, standard }: ExpectedMove, build: Build, bank:
 
 /** What a view will show, in words. */
 function sizeOf(method: View['method'], valve: Valve, value: number): string {
-  if (method === 'opening-only') return eventFigure(value, valve, 'opens');
+  const { gives } = READ_METHODS[method];
+  if (gives === 'opening') return eventFigure(value, valve, 'opens');
   const degrees = computedDegrees(value, 1);
-  return method === 'events' ? `centre ${degrees}` : `${degrees} ${SIDE_WORDS[valve].centreline}`;
+  return gives === 'events' ? `centre ${degrees}` : `${degrees} ${SIDE_WORDS[valve].centreline}`;
 }
 
 /** What the wheel will show at the same figures. */
@@ -152,7 +153,11 @@ function fromLobe(
 /** Where the wheel shows the crank for setting a cam straight by the indicator, out of the last centreline that was read. */
 export function lastCentreline(bank: BankFinding | undefined, valve: 'intake' | 'exhaust') {
   const round = bank?.rounds.findLast(
-    (each) => each.method === 'centreline' && each.valve === valve && each.problem === null && each.centreline !== null,
+    (each) =>
+      READ_METHODS[each.method].gives === 'centreline' &&
+      each.valve === valve &&
+      each.problem === null &&
+      each.centreline !== null,
   );
   const [opening, closing] = [0, 1].map((slot) => round?.readings.find((each) => each.slot === slot)?.at ?? null);
   if (!round || opening == null || closing == null || round.height === null) return null;

@@ -1,4 +1,5 @@
 import { NORMAL_95 } from '../statistics/normal';
+import { READ_METHODS } from '../measure/read-methods';
 import type { Cam } from '../record/cams-of';
 import type { TrialFinding } from './derive-trial';
 import type { View } from './views/view';
@@ -14,22 +15,19 @@ const sameView = (one: View, other: View): boolean =>
   one.method === other.method &&
   one.valve === other.valve &&
   one.bank === other.bank &&
-  (one.method === 'trace' || one.key === other.key);
+  (READ_METHODS[one.method].reads === 'curve' || one.key === other.key);
 
 /** How far a difference of two values of a view means that the cam came earlier; null for views that place no cam. */
 export function advanceOfChange({ method, valve }: Pick<View, 'method' | 'valve'>, change: number): number | null {
-  switch (method) {
+  switch (READ_METHODS[method].gives) {
     case 'centreline':
     case 'events':
-    case 'by-feel':
-    case 'trace':
       // A later intake has a larger centre as printed, a later exhaust a smaller one.
       return valve === 'both' ? null : valve === 'intake' ? -change : change;
-    case 'opening-only':
+    case 'opening':
       return change;
-    case 'identity':
-    case 'lift-at-tdc':
-    case 'backlash':
+    case 'lift':
+    case 'slack':
       return null;
   }
 }

@@ -1,4 +1,5 @@
 import { wrap360, wrap180 } from '../units/angle';
+import { READ_METHODS } from '../measure/read-methods';
 import { MM_PER_INCH } from '../units/length';
 import type { Valve } from '../cam/card';
 import { type HeightPair, solveTdc } from '../tdc/equal-heights';
@@ -258,11 +259,12 @@ export function doJob(
     };
     const written = (lift: number): number =>
       printed(lift, resolution) * (mishap.otherUnit ? (units === 'in' ? MM_PER_INCH : 1 / MM_PER_INCH) : 1);
-    if (method === 'identity') {
+    const { reads, gives, slots } = READ_METHODS[method];
+    if (reads === 'peak-lift') {
       take({ kind: 'peak-lift', lift: written((lobe.peak - bled(lobe.nose)) * tilt + random.within(BASE_ZERO)) }, null);
       return;
     }
-    if (method === 'lift-at-tdc') {
+    if (reads === 'tdc-lift') {
       // The crank is brought to where the wheel reads 0: what is wrong with the zero is in the lift.
       wheelAt(0);
       const stands = random.normal(EYE) - mount;
@@ -276,7 +278,7 @@ export function doJob(
       }
       return;
     }
-    if (method === 'centreline') {
+    if (gives === 'centreline') {
       const drop = units === 'in' ? CHECKING : 1;
       const at = (['opening', 'closing'] as const).map((flank) => {
         const top = lobe.peak - bled(lobe.nose);
@@ -290,7 +292,8 @@ export function doJob(
       return;
     }
     const off = random.within(BASE_ZERO);
-    const at = (method === 'events' ? (['opening', 'closing'] as const) : (['opening'] as const)).map((flank) => {
+    const at = slots.map(({ flank }) => {
+      if (flank === null) return 0;
       const stands = wheelAt(flankAt(flank, CHECKING / tilt + off + dial()) + shift);
       take({ kind: 'above-base', flank, lift: CHECKING }, stands);
       return stands;
@@ -317,7 +320,8 @@ export function doJob(
   }
   // Against a target that is wanted in whole steps.
   const really = scenario.card === 'none' ? truth + wantedCentre - centreOf('intake') : truth;
-  const dropsOnly = scenario.card === 'centres' && scenario.reads.every(([method]) => method === 'centreline');
+  const dropsOnly =
+    scenario.card === 'centres' && scenario.reads.every(([method]) => READ_METHODS[method].from === 'peak');
   const ofDrop = middleOf(lobes.intake, lobes.intake.peak - CHECKING);
   return {
     entries,

@@ -33,8 +33,9 @@ export interface TableSurvey {
 /** More points than this are no better: every tenth of a degree twice round. */
 const MOST_ROWS = 7200;
 const MM_PER: Readonly<Record<TableLift, number>> = { mm: 1, in: MM_PER_INCH, thou: MM_PER_INCH / 1000 };
-/** No lobe or valve lifts more, mm. */
+/** No lobe or valve lifts more: mm, and a little less in inches. */
 const MOST_LIFT = 40;
+const MOST_LIFT_IN = 1.5;
 
 /** A figure with decimal point or comma and either minus sign; NaN when it is none. `figureOf('1,27')` is 1.27. */
 export function figureOf(cell: string): number {
@@ -141,7 +142,6 @@ export function surveyTable(table: Table): TableSurvey {
   const rising = first((each, at) => at !== angleColumn && risesOnce(each));
   const liftColumn = liftNamed >= 0 ? liftNamed : rising >= 0 ? rising : angleColumn === 0 ? 1 : 0;
   const most = figures(liftColumn).reduce((top, each) => Math.max(top, each), 0);
-  const title = headings?.[liftColumn] ?? '';
   return {
     headings,
     columns,
@@ -150,26 +150,32 @@ export function surveyTable(table: Table): TableSurvey {
       falling: null,
       angleColumn,
       liftColumn,
-      angleIn: /cam/i.test(headings?.[angleColumn] ?? '')
-        ? 'cam'
-        : /crank/i.test(headings?.[angleColumn] ?? '')
-          ? 'crank'
-          : widthOf(lines, angleColumn, liftColumn, most) < NARROWEST_HALF
-            ? 'cam'
-            : 'crank',
-      liftIn: /thou/i.test(title)
-        ? 'thou'
-        : /\bmm\b|milli/i.test(title)
-          ? 'mm'
-          : /\bin\b|inch/i.test(title)
-            ? 'in'
-            : most > MOST_LIFT
-              ? 'thou'
-              : most > 1.5
-                ? 'mm'
-                : 'in',
+      angleIn:
+        firstThat(ANGLE_NAMES, headings?.[angleColumn] ?? '') ??
+        (widthOf(lines, angleColumn, liftColumn, most) < NARROWEST_HALF ? 'cam' : 'crank'),
+      liftIn: firstThat(LIFT_NAMES, headings?.[liftColumn] ?? '') ?? unitOfLift(most),
     },
   };
+}
+
+/** What a heading says of its column: the first that fits. */
+const ANGLE_NAMES = [
+  [/cam/i, 'cam'],
+  [/crank/i, 'crank'],
+] as const;
+const LIFT_NAMES = [
+  [/thou/i, 'thou'],
+  [/\bmm\b|milli/i, 'mm'],
+  [/\bin\b|inch/i, 'in'],
+] as const;
+
+const firstThat = <Kind>(names: readonly (readonly [RegExp, Kind])[], heading: string): Kind | undefined =>
+  names.find(([pattern]) => pattern.test(heading))?.[1];
+
+/** The unit in which a lobe lifts so much at most. */
+function unitOfLift(most: number): TableLift {
+  if (most > MOST_LIFT) return 'thou';
+  return most > MOST_LIFT_IN ? 'mm' : 'in';
 }
 
 const stepsOf = (figures: readonly number[]): number[] => figures.slice(1).map((each, i) => each - (figures[i] ?? 0));

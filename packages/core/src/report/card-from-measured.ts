@@ -1,4 +1,5 @@
 import { VALVES, type CamCard, type LobeCard, type TimingLine } from '../cam/card';
+import { READ_METHODS } from '../measure/read-methods';
 import type { Report } from './report-schema';
 
 const tenth = (degrees: number): number => Math.round(degrees * 10) / 10;
@@ -13,7 +14,7 @@ export function cardFromMeasured(trial: Report['trials'][number] | undefined): C
   if (!trial) return null;
   const lobes = VALVES.flatMap((valve): [typeof valve, LobeCard][] => {
     const views = trial.views.filter((view) => view.valve === valve);
-    const centre = views.find((view) => view.method === 'centreline' || view.method === 'trace');
+    const centre = views.find((view) => READ_METHODS[view.method].gives === 'centreline');
     const lobeLift = views.find((view) => view.key === `lobe-lift ${valve}`)?.value;
     const trace = trial.traces.find((each) => each.valve === valve && each.figures && each.sitsOn !== 'valve');
     const lines = new Map<string, TimingLine>();

@@ -224,7 +224,7 @@ function viewNote(view: ReportedTrial['views'][number], trial: ReportedTrial): s
     [
       good,
       view.delta === null ? null : placeWords(view),
-      view.method === 'identity' || view.valve === 'both' ? view.against : view.detail,
+      READ_METHODS[view.method].reads === 'peak-lift' || view.valve === 'both' ? view.against : view.detail,
       rebased === undefined || rebased === null ? null : `re-based by ${computedDegrees(rebased, 2)}`,
       view.remark,
     ]

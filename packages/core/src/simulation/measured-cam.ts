@@ -1,4 +1,5 @@
 import { wrap180 } from '../units/angle';
+import { READ_METHODS, type ReadMethodName } from '../measure/read-methods';
 import { MM_PER_INCH } from '../units/length';
 import { type CamCard, type TimingLine, type Valve, closesAsPrinted, opensAsPrinted } from '../cam/card';
 import { completeCard } from '../cam/complete-card';
@@ -46,7 +47,7 @@ export interface Wrong {
 }
 
 type Plan = readonly {
-  readonly method: Observation['method'] | 'identity';
+  readonly method: ReadMethodName;
   readonly valve: Valve;
   readonly times: number;
 }[];
@@ -108,6 +109,15 @@ function printCard(random: Random, lobes: Readonly<Record<Valve, Lobe>>, thoroug
   return { intake: print('intake'), exhaust: print('exhaust') };
 }
 
+/** How often a builder reads a lobe so. */
+const HOW_OFTEN = [
+  ['centreline', 0.7],
+  ['events', 0.5],
+  ['opening-only', 0.2],
+  ['identity', 0.2],
+  ['lift-at-tdc', 0.2],
+] as const;
+
 function plan(random: Random, thorough: boolean): Plan {
   const repeats = (): number => oneOf(random, [1, 1, 2, 3]);
   const both = ['intake', 'exhaust'] as const;
@@ -116,13 +126,9 @@ function plan(random: Random, thorough: boolean): Plan {
       (['centreline', 'events', 'identity'] as const).map((method) => ({ method, valve, times: 1 })),
     );
   const all = both.flatMap((valve) =>
-    (['centreline', 'events', 'opening-only', 'identity', 'lift-at-tdc'] as const).flatMap((method) =>
-      chance(random, method === 'centreline' ? 0.7 : method === 'events' ? 0.5 : 0.2)
-        ? [{ method, valve, times: repeats() }]
-        : [],
-    ),
+    HOW_OFTEN.flatMap(([method, often]) => (chance(random, often) ? [{ method, valve, times: repeats() }] : [])),
   );
-  return all.some(({ method, valve }) => method !== 'identity' && valve === 'intake')
+  return all.some(({ method, valve }) => READ_METHODS[method].reads !== 'peak-lift' && valve === 'intake')
     ? all
     : [{ method: 'centreline', valve: 'intake', times: repeats() }, ...all];
 }
@@ -150,10 +156,7 @@ function takeReadings(planned: Plan, bench: Bench): Observation[] {
   const { random, wrong, engine, really, scale, found, mount, step } = bench;
   const on = wrong.throughRatio === undefined ? 'lifter' : 'valve';
   const observations: Observation[] = [];
-  const total = planned.reduce(
-    (sum, { method, times }) => sum + times * (method === 'centreline' || method === 'events' ? 2 : 1),
-    0,
-  );
+  const total = planned.reduce((sum, { method, times }) => sum + times * READ_METHODS[method].slots.length, 0);
   const note = (observation: Observation): void => {
     const taken = observations.length;
     observations.push(wrong.written?.(observation, taken, total) ?? observation);
@@ -163,31 +166,31 @@ function takeReadings(planned: Plan, bench: Bench): Observation[] {
   for (const { method, valve, times } of planned)
     for (let time = 0; time < times; time += 1) {
       const round = `${method} ${valve} ${time}`;
-      const figure = method === 'centreline' ? oneOf(random, [CHECKING, CHECKING, 1]) : CHECKING;
+      const { reads, from, slots } = READ_METHODS[method];
+      const figure = from === 'peak' ? oneOf(random, [CHECKING, CHECKING, 1]) : CHECKING;
       const entry = `${observations.length}`;
       const common = { round, valve, atValve: false, view: `${method} ${valve} ${figure}` } as const;
-      if (method === 'identity') {
+      if (reads === 'peak-lift') {
         onBase(valve);
         engine.zeroIndicator(valve, on);
         toNose(valve);
         const lift = engine.indicator(valve, on) / (1 + scale) - wornOff(wrong, valve);
         note({ ...common, kind: 'peak-lift', method: null, entry, lift });
-      } else if (method === 'lift-at-tdc') {
+      } else if (reads === 'tdc-lift') {
         onBase(valve);
         engine.zeroIndicator(valve, on);
         engine.comeForwardTo(Math.round((found - mount) / step) * step);
         const lift = engine.indicator(valve, on) / (1 + scale);
         const past = wrap180(ringPosition(engine.wheel()) - found);
         note({ ...common, kind: 'tdc-lift', method, entry, lift, past, zero: 'zero', step });
-      } else if (method !== null) {
-        const from = method === 'centreline' ? 'peak' : 'base';
+      } else if (from !== null) {
         onBase(valve);
         if (from === 'peak') toNose(valve);
         engine.zeroIndicator(valve, on);
         if (from === 'peak') onBase(valve);
         const base = from === 'base' ? bench.errs * random.within(BASE_ZERO) : 0;
-        for (const flank of ['opening', 'closing'] as const) {
-          if (method === 'opening-only' && flank === 'closing') continue;
+        for (const { flank } of slots) {
+          if (flank === null) continue;
           const taken = observations.length;
           const { ring, angle } = flankAt(bench, { valve, flank, from, figure, base, on }, taken);
           const read = { kind: 'flank', method, entry: `${taken}`, flank, from, figure, ring, angle } as const;

@@ -234,53 +234,58 @@ export function engineProblems(form: EngineForm): EngineTrouble {
   return trouble;
 }
 
+/** A field of an entry, left out where nothing is known. `given('rod', undefined)` is `{}`. */
+const given = <Name extends string, Value>(name: Name, value: Value | undefined): Partial<Record<Name, Value>> =>
+  value === undefined ? {} : ({ [name]: value } as Record<Name, Value>);
+
+/** What a text that may be empty stands for. */
+const ifTyped = <Value>(typed: string, read: (typed: string) => Value): Value | undefined =>
+  typed.trim() === '' ? undefined : read(typed);
+
+const mmOf = (parsed: ParsedLength): number | undefined => (parsed.ok ? parsed.mm : undefined);
+
+/** A single figure holds for both valves. */
+function ratioOf(form: EngineForm): { readonly intake: number; readonly exhaust: number } | undefined {
+  const [intake, exhaust] = [form.ratioIntake || form.ratioExhaust, form.ratioExhaust || form.ratioIntake];
+  const ratio = { intake: numberOf(intake), exhaust: numberOf(exhaust) };
+  return ratio.intake > 0 ? ratio : undefined;
+}
+
+const compressionOf = (form: EngineForm): Described['engine']['compression'] =>
+  ifTyped(form.compression, (typed) => ({ given: 'ratio' as const, ratio: numberOf(typed) })) ??
+  ifTyped(form.chamber, (typed) => ({ given: 'chamber' as const, volume: numberOf(typed) }));
+
 /**
  * The form as the body of an entry. Call it only when nothing is wrong.
  * @param before the further rings as they were described: the form asks for one, and a third, which a file can have brought, stays.
  */
 export function readEngine(form: EngineForm, before: readonly WheelRing[] = []): Omit<Described, 'replaces'> {
   const cylinders = Number(form.cylinders);
-  const [stroke, rod, diameter] = [form.stroke, form.rod, form.wheelDiameter].map((typed) => lengthOf(typed, form)) as [
-    ParsedLength,
-    ParsedLength,
-    ParsedLength,
-  ];
-  const [gap, resolution] = [liftOf(form.pointerGap, form), liftOf(form.resolution, form)];
-  const offset = offsetOf(form);
   const rings = furtherRings(form, before);
-  const bore = lengthOf(form.bore, form);
-  // A single figure holds for both valves.
-  const [intake, exhaust] = [form.ratioIntake || form.ratioExhaust, form.ratioExhaust || form.ratioIntake].map(
-    numberOf,
-  ) as [number, number];
+  const twin = form.cams === 'twin';
   return {
     name: form.name.trim(),
     engine: {
       cylinders,
       firingOrder: cylinders === 1 ? [1] : parseFiringOrder(form.firingOrder),
       rotation: form.rotation === 'counter-clockwise' ? 'counter-clockwise' : 'clockwise',
-      ...(stroke.ok ? { stroke: stroke.mm } : {}),
-      ...(rod.ok ? { rod: rod.mm } : {}),
-      ...(offset === undefined ? {} : { pinOffset: offset }),
-      ...(form.cams === 'twin' ? { cams: 'twin' as const } : {}),
-      ...(form.cams === 'twin' && form.secondBank.trim() !== '' ? { secondBank: Number(form.secondBank) } : {}),
-      ...(intake > 0 ? { rockerRatio: { intake, exhaust } } : {}),
-      ...(bore.ok && form.bore.trim() !== '' ? { bore: bore.mm } : {}),
-      ...(form.compression.trim() !== ''
-        ? { compression: { given: 'ratio' as const, ratio: numberOf(form.compression) } }
-        : form.chamber.trim() !== ''
-          ? { compression: { given: 'chamber' as const, volume: numberOf(form.chamber) } }
-          : {}),
-      ...(form.firingAngles.trim() === '' ? {} : { firingAngles: anglesOf(form.firingAngles) }),
+      ...given('stroke', mmOf(lengthOf(form.stroke, form))),
+      ...given('rod', mmOf(lengthOf(form.rod, form))),
+      ...given('pinOffset', offsetOf(form)),
+      ...(twin ? { cams: 'twin' as const, ...given('secondBank', ifTyped(form.secondBank, Number)) } : {}),
+      ...given('rockerRatio', ratioOf(form)),
+      ...given('bore', mmOf(lengthOf(form.bore, form))),
+      ...given('compression', compressionOf(form)),
+      ...given('firingAngles', ifTyped(form.firingAngles, anglesOf)),
     },
     wheel: ringOf(form),
     ...(rings.length > 0 ? { rings } : {}),
     units: unitOf(form),
     instruments: {
-      ...(diameter.ok ? { wheelDiameter: diameter.mm } : {}),
+      ...given('wheelDiameter', mmOf(lengthOf(form.wheelDiameter, form))),
       graduation: Number(form.graduation),
-      ...(gap.ok ? { pointerGap: gap.mm } : {}),
-      ...(resolution.ok ? { resolution: resolution.mm } : {}),
+      ...given('pointerGap', mmOf(liftOf(form.pointerGap, form))),
+      ...given('resolution', mmOf(liftOf(form.resolution, form))),
     },
   };
 }

@@ -2,7 +2,7 @@ import { useStation } from '@/logbook/station';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { completeCard } from '@yosoku/core/cam/complete-card';
+import { type CompletedCard, completeCard } from '@yosoku/core/cam/complete-card';
 import { centrelineRemark, targetCentreline } from '@yosoku/core/cam/target';
 import { cardFromMeasured } from '@yosoku/core/report/card-from-measured';
 import { wheelDegrees } from '@yosoku/core/units/degrees';
@@ -19,6 +19,7 @@ import { CardsOfShop, Kin } from './cards-of-shop';
 import {
   type CardField,
   type CardForm,
+  type ReadCard,
   cardForm,
   cardSoFar,
   emptyCard,
@@ -44,7 +45,6 @@ export function CardStation() {
   const values = form.watch();
   const sofar = completeCard(cardSoFar(values, build.units), build.units);
   const read = readCard(values, build.units);
-  const aim = read.ok ? targetCentreline(sofar.intake.centreline, read.target.target) : null;
   const remark = sofar.intake.centreline === null ? null : centrelineRemark(sofar.intake.centreline);
   const measured = card.entry ? null : cardFromMeasured(trials.at(-1));
 
@@ -67,19 +67,12 @@ export function CardStation() {
   const fill = (typed: Partial<CardForm>): void => {
     for (const [name, value] of Object.entries(typed)) form.setValue(name as CardField, value, { shouldDirty: true });
   };
-  const writeMeasured = (): void => {
-    if (measured) fill(typedCard(measured, build.units));
-  };
 
   return (
     <StationBody
       footer={
         <View>
-          {sofar.contradictions[0] ? (
-            <Words look="label" className="border-t border-warning px-4 py-2" aria-hidden>
-              {sofar.contradictions[0].message}
-            </Words>
-          ) : null}
+          <FirstContradiction of={sofar.contradictions} />
           <PrimaryButton testID="card-save" label="Save card and target" onPress={() => void save()} />
         </View>
       }
@@ -88,17 +81,8 @@ export function CardStation() {
         <Words look="title" level={1}>
           What the card says
         </Words>
-        {report.problems
-          .filter(({ entries }) => entries.some((each) => card.others.includes(each)))
-          .map(({ message, remedy }) => (
-            <Notice key={message} kind="warning" message={message} remedy={remedy} testID="other-cards" />
-          ))}
-        {measured ? (
-          <View className="items-start border-l-4 border-brass pl-3">
-            <Words>No card? Write it from what was measured of this cam; it then stands as its baseline.</Words>
-            <QuietButton testID="card-from-measured" label="Write it from the measurements" onPress={writeMeasured} />
-          </View>
-        ) : null}
+        <OtherCards />
+        {measured ? <FromMeasured onWrite={() => fill(typedCard(measured, build.units))} /> : null}
         <CardPicture
           card={sofar}
           measured={trials.at(-1)?.lobes}
@@ -115,15 +99,52 @@ export function CardStation() {
         />
         <WhatFollows card={sofar} />
         <TargetFields form={form} units={build.units} twin={build.engine.cams === 'twin'} />
-        {aim ? (
-          <Words look="sentence" testID="aim">
-            {aim.ok
-              ? `Aim: intake centreline ${wheelDegrees(aim.centreline)} ATDC, ±${wheelDegrees(read.ok ? read.target.limit : 0)}.`
-              : `${aim.problem.message} ${aim.problem.remedy}`}
-          </Words>
-        ) : null}
+        {read.ok ? <Aim card={sofar} target={read.target} /> : null}
         {empty ? <Notice kind="danger" message={empty} testID="card-empty" /> : null}
       </View>
     </StationBody>
+  );
+}
+
+type TypedTarget = Extract<ReadCard, { ok: true }>['target'];
+
+/** Where the intake shall sit, or why that cannot be said. */
+function Aim({ card, target: { target, limit } }: { readonly card: CompletedCard; readonly target: TypedTarget }) {
+  const aim = targetCentreline(card.intake.centreline, target);
+  return (
+    <Words look="sentence" testID="aim">
+      {aim.ok
+        ? `Aim: intake centreline ${wheelDegrees(aim.centreline)} ATDC, ±${wheelDegrees(limit)}.`
+        : `${aim.problem.message} ${aim.problem.remedy}`}
+    </Words>
+  );
+}
+
+/** Beside the key what does not fit, for who has scrolled past it; it is said above to whom it is read. */
+function FirstContradiction({ of: [first] }: { readonly of: CompletedCard['contradictions'] }) {
+  if (!first) return null;
+  return (
+    <Words look="label" className="border-t border-warning px-4 py-2" aria-hidden>
+      {first.message}
+    </Words>
+  );
+}
+
+/** Cards that were entered beside the one that holds, as by two devices. */
+function OtherCards() {
+  const { problems, card } = useStation().report;
+  return problems
+    .filter(({ entries }) => entries.some((each) => card.others.includes(each)))
+    .map(({ message, remedy }) => (
+      <Notice key={message} kind="warning" message={message} remedy={remedy} testID="other-cards" />
+    ));
+}
+
+function FromMeasured({ onWrite }: { readonly onWrite: () => void }) {
+  return (
+    <View className="items-start border-l-4 border-brass pl-3">
+      <Words>No card? Write it from what was measured of this cam; it then stands as its baseline.</Words>
+      <QuietButton testID="card-from-measured" label="Write it from the measurements" onPress={onWrite} />
+    </View>
   );
 }

@@ -1,8 +1,9 @@
 import { UndoButton } from '@/ui/undo-button';
 import { TextLink } from '@/ui/text-link';
 import { type Href, useRouter } from 'expo-router';
-import { useState } from 'react';
+import { type ReactElement, useState } from 'react';
 import { View } from 'react-native';
+import type { Station } from '@yosoku/core/report/report';
 import { whatItDoes } from '@yosoku/core/report/what-it-does';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
@@ -42,18 +43,15 @@ export function DecideStation() {
   const [closing, setClosing] = useState(false);
   const [accepting, setAccepting] = useState<Acceptable | null>(null);
   const place = acceptablePlace(report);
-  const stays = report.stations.some(({ station, state }) => station === 'decide' && state === 'done');
+  const isDone = (name: Station): boolean =>
+    report.stations.some(({ station, state }) => station === name && state === 'done');
+  const stays = isDone('decide');
   const trial = trials.at(-1);
-  const lacking = BEFORE_VERDICT.find((each) =>
-    report.stations.some(({ station, state }) => station === each && state !== 'done'),
-  );
+  const lacking = BEFORE_VERDICT.find((each) => !isDone(each));
   const due = report.read.closing.state === 'due';
   const check = (): void => setClosing(due);
-  const goOn = (): void => {
-    if (stays) router.replace(placeHref(build.id, 'clear'));
-    else if (verdict.kind === 'move') router.replace(placeHref(build.id, 'move'));
-    else router.replace(placeHref(build.id, lacking ?? 'read'));
-  };
+  const unlessMoved = verdict.kind === 'move' ? 'move' : (lacking ?? 'read');
+  const goOn = (): void => router.replace(placeHref(build.id, stays ? 'clear' : unlessMoved));
   // Who leaves it as it is knowingly has his reasons.
   const isFirst = due && verdict.first.includes('closing-check') && (!stays || verdict.kind === 'leave');
   useShortcuts(
@@ -63,26 +61,23 @@ export function DecideStation() {
   );
   if (closing) return <ClosingCheck onDone={() => setClosing(false)} />;
 
+  const footer = (): ReactElement => {
+    if (accepting) return <Accept accept={accepting} onDone={() => setAccepting(null)} />;
+    if (moving) return <NextTrial onDone={() => setMoving(false)} />;
+    return (
+      <WhatNext
+        lacking={lacking}
+        stays={stays}
+        onCheck={due ? check : null}
+        isCheckFirst={isFirst}
+        onGo={goOn}
+        onMoved={() => setMoving(true)}
+        onAccept={place && (() => setAccepting(place))}
+      />
+    );
+  };
   return (
-    <StationBody
-      footer={
-        accepting ? (
-          <Accept accept={accepting} onDone={() => setAccepting(null)} />
-        ) : moving ? (
-          <NextTrial onDone={() => setMoving(false)} />
-        ) : (
-          <WhatNext
-            lacking={lacking}
-            stays={stays}
-            onCheck={due ? check : null}
-            isCheckFirst={isFirst}
-            onGo={goOn}
-            onMoved={() => setMoving(true)}
-            onAccept={place && (() => setAccepting(place))}
-          />
-        )
-      }
-    >
+    <StationBody footer={footer()}>
       <View className="gap-3 px-4 wide:px-0 pb-4 pt-4">
         <Words
           look="title"

@@ -5,7 +5,7 @@ import { wrap180 } from '@yosoku/core/units/angle';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { readingAt, ringPosition } from '@yosoku/core/crank/wheel';
-import { formatComputedLength } from '@yosoku/core/units/length';
+import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { useStationWidth } from '@/shell/use-station-width';
 import { LengthPad, useLengthEntry } from '@/forms/length-pad';
@@ -21,6 +21,7 @@ import { Words } from '@/ui/words';
 import type { Reading } from './reading';
 import type { ReadingChoice } from './use-reading-choice';
 import { ZeroNotice } from './zero-notice';
+import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { MOST_LIFT } from '@yosoku/core/record/entries/limits';
 
 const TDC_BY = [
@@ -47,20 +48,18 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const width = useStationWidth();
   useSpoken(sayFigures(next.sentence));
   const { draft, change } = useDraft<'by'>(`${build.id}/tdc-by`);
-  const atTdc = method === 'lift-at-tdc';
+  const atTdc = READ_METHODS[method].reads === 'tdc-lift';
   const byWheel = atTdc && (draft.by ?? (zero.state === 'proved' ? 'wheel' : 'piston')) === 'wheel';
   const lift = useLengthEntry(`${build.id}/read-lift/${method}`, build.units);
   const tdc = zero.result?.tdc ?? 0;
   const wheel = useReadingEntry(`${build.id}/read-at-tdc`, method, tdc);
-  const most = card.lobes[valve]?.peak;
-  const trouble =
-    lift.mm !== null && lift.mm > MOST_LIFT
-      ? 'No lobe lifts as much. Check the unit.'
-      : atTdc && lift.mm !== null && most !== undefined && choice.sitsOn !== 'valve' && lift.mm >= most
-        ? `That is not less than the whole lift, ${formatComputedLength(most, build.units)} on the card.`
-        : null;
+  // A lobe stands below its peak at TDC; the peak of a valve is another figure than the card's of the lobe.
+  const most = atTdc && choice.sitsOn !== 'valve' ? card.lobes[valve]?.peak : undefined;
+  const trouble = lift.mm === null ? null : troubleOfLift(lift.mm, most, build.units);
+  /** Where the wheel stands: as typed, or still at TDC. */
+  const underPointer = wholeReading(wheel) ?? readingAt(wheel.ring, tdc);
   const record = (mm: number): void => {
-    reading.record(mm, byWheel ? (wholeReading(wheel) ?? readingAt(wheel.ring, tdc)) : null);
+    reading.record(mm, byWheel ? underPointer : null);
     wheel.clear();
   };
   const take = ({ wheel: at, lift: mm, box }: Taken): void => {
@@ -115,24 +114,33 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
           {next.sentence}
         </Words>
         {atTdc ? (
-          <Choice
-            testID="tdc-by"
-            label="TDC is found by"
-            options={TDC_BY}
-            value={byWheel ? 'wheel' : 'piston'}
-            onChange={(by) => change({ by })}
-            hint={
-              byWheel
-                ? `The rule below says ${offWords(ringPosition(wholeReading(wheel) ?? readingAt(wheel.ring, tdc)), tdc)}; turn it to what stands under the pointer.`
-                : 'Where the piston just stops: coarser, and the answer says by how much.'
-            }
-          />
+          <>
+            <FoundBy
+              off={byWheel ? offWords(ringPosition(underPointer), tdc) : null}
+              onChange={(by) => change({ by })}
+            />
+            <ZeroedWhere choice={choice} />
+          </>
         ) : null}
-        {atTdc ? <ZeroedWhere choice={choice} /> : null}
         {byWheel ? <ZeroNotice /> : null}
       </View>
     </StationBody>
   );
+}
+
+interface FoundByProps {
+  /** How far off TDC the wheel stands, in words; null where there is no wheel. */
+  readonly off: string | null;
+  readonly onChange: (by: 'wheel' | 'piston') => void;
+}
+
+/** What says that the piston is at TDC. */
+function FoundBy({ off, onChange }: FoundByProps) {
+  const [by, hint] =
+    off === null
+      ? (['piston', 'Where the piston just stops: coarser, and the answer says by how much.'] as const)
+      : (['wheel', `The rule below says ${off}; turn it to what stands under the pointer.`] as const);
+  return <Choice testID="tdc-by" label="TDC is found by" options={TDC_BY} value={by} onChange={onChange} hint={hint} />;
 }
 
 /** Where the indicator was zeroed, and what the card's lifts mean for the target. */
@@ -150,6 +158,13 @@ function ZeroedWhere({ choice }: { readonly choice: ReadingChoice }) {
       {wanted ? <Words look="body">{wanted}</Words> : null}
     </>
   );
+}
+
+/** What is wrong with a lift, mm. */
+function troubleOfLift(lift: number, most: number | undefined, units: LengthUnit): string | null {
+  if (lift > MOST_LIFT) return 'No lobe lifts as much. Check the unit.';
+  if (most === undefined || lift < most) return null;
+  return `That is not less than the whole lift, ${formatComputedLength(most, units)} on the card.`;
 }
 
 function offWords(at: number, tdc: number): string {

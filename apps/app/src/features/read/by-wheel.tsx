@@ -36,6 +36,8 @@ interface ByWheelProps {
 }
 
 const BAR = 46;
+const NO_FIGURE = 'Type the figure that the indicator is brought to first.';
+const COMING = { forward: 'coming forward', backward: 'coming back' } as const;
 
 /** A reading where the indicator is brought to a figure and the wheel is read. */
 export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
@@ -76,12 +78,7 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
               wanted={{
                 wheel: true,
                 lift: false,
-                shown:
-                  height.mm === null || choice.isFelt
-                    ? null
-                    : next.slot.shows === 'below-peak'
-                      ? -height.mm
-                      : height.mm,
+                shown: shownAt(choice),
                 approach,
                 place: `${choice.valve} ${next.slot.label}`,
               }}
@@ -94,14 +91,12 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
             entry={entry}
             rotation={build.engine.rotation}
             recordLabel={back ? 'Record, read turning back' : next.slot.record}
-            readAs={`${next.slot.label}, ${back ? 'turning back' : next.slot.approach === 'backward' ? 'coming back' : 'coming forward'}`}
+            readAs={`${next.slot.label}, ${back ? 'turning back' : COMING[next.slot.approach]}`}
             onRecord={record}
             onUndo={reading.undo}
             onNext={reading.decide}
             width={width}
-            blocked={
-              height.mm === null ? (height.trouble ?? 'Type the figure that the indicator is brought to first.') : null
-            }
+            blocked={height.mm === null ? (height.trouble ?? NO_FIGURE) : null}
           />
         </View>
       }
@@ -118,22 +113,37 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">
           {next.sentence}
         </Words>
-        {round?.problem ? (
-          <Notice kind="warning" message={round.problem.message} remedy={round.problem.remedy} testID="trouble" />
-        ) : null}
-        {round?.readings.some((each) => each.aside !== null) ? (
-          <Notice
-            kind="warning"
-            testID="aside"
-            message="A reading was taken turning backwards."
-            remedy="It is kept, for the slack in the timing drive only. Back up well past, come again the way it runs, and read once more."
-          />
-        ) : null}
+        <RoundTrouble round={round} />
         {height.asked ? <HeightField height={height} asked={asked} /> : null}
         <ZeroNotice />
         {next.slot.approach === 'backward' ? null : <WhichWay back={back} onChange={setBack} />}
       </View>
     </StationBody>
+  );
+}
+
+/** What the indicator shows when it is at its figure; null where it is not looked at. */
+function shownAt({ height, isFelt, next }: ReadingChoice): number | null {
+  if (height.mm === null || isFelt) return null;
+  return next.slot.shows === 'below-peak' ? -height.mm : height.mm;
+}
+
+/** What does not fit in the round, or was read the wrong way. */
+function RoundTrouble({ round }: { readonly round: Round | undefined }) {
+  return (
+    <>
+      {round?.problem ? (
+        <Notice kind="warning" message={round.problem.message} remedy={round.problem.remedy} testID="trouble" />
+      ) : null}
+      {round?.readings.some((each) => each.aside !== null) ? (
+        <Notice
+          kind="warning"
+          testID="aside"
+          message="A reading was taken turning backwards."
+          remedy="It is kept, for the slack in the timing drive only. Back up well past, come again the way it runs, and read once more."
+        />
+      ) : null}
+    </>
   );
 }
 
@@ -196,7 +206,8 @@ function marksOf(
   const lobe = card.printed?.[valve];
   const hollow = (at: number): WheelMark => ({ at: at + zero + fires, kind: 'card', valve });
   const wanted: WheelMark[] = [];
-  if (method === 'centreline') {
+  const { gives } = READ_METHODS[method];
+  if (gives === 'centreline') {
     const centre = valve === 'intake' ? target.intakeCentreline : target.exhaustCentreline;
     if (centre !== null) wanted.push(hollow(noseAt(valve, centre)));
   } else {
@@ -204,7 +215,7 @@ function marksOf(
       (each) => each.height !== null && height.mm !== null && Math.abs(each.height - height.mm) < 1e-6,
     );
     if (line?.opens !== undefined) wanted.push(hollow(opensAt(valve, line.opens + ahead)));
-    if (line?.closes !== undefined && method === 'events') wanted.push(hollow(closesAt(valve, line.closes - ahead)));
+    if (line?.closes !== undefined && gives === 'events') wanted.push(hollow(closesAt(valve, line.closes - ahead)));
   }
   const measured = (round?.readings ?? []).flatMap(({ at }): WheelMark[] =>
     at === null ? [] : [{ at, kind: 'measured', valve }],

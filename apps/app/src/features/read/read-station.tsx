@@ -43,6 +43,7 @@ export function ReadStation() {
   const [again, setAgain] = useState(false);
   const [closing, setClosing] = useState(false);
   const { method, valve, cylinder, sitsOn, next } = choice;
+  const { reads, slots } = READ_METHODS[method];
 
   const reading: Reading = {
     record: (figure, wheel, { approach = next.slot.approach, box } = {}) => {
@@ -50,7 +51,7 @@ export function ReadStation() {
       write('reading.taken', {
         setting: zero.setting,
         trial,
-        round: next.round ?? (method === 'trace' ? traceRound(report, choice) : null) ?? newId(),
+        round: next.round ?? (reads === 'curve' ? traceRound(report, choice) : null) ?? newId(),
         method,
         cylinder,
         valve,
@@ -76,7 +77,7 @@ export function ReadStation() {
         choice={choice}
         onDone={() => {
           setChoosing(false);
-          setAgain(choice.method !== 'trace');
+          setAgain(reads !== 'curve');
         }}
       />
     );
@@ -87,7 +88,7 @@ export function ReadStation() {
       (each) => each.method === method && each.valve === valve && each.cylinder === cylinder && each.sitsOn === sitsOn,
     );
   const round = rounds?.at(-1);
-  if (method === 'trace')
+  if (reads === 'curve')
     return <TraceReading choice={choice} reading={reading} bar={bar} typing={again} onType={() => setAgain(true)} />;
   if (round && round.lacking === 0 && round.problem === null && next.round === null && !again)
     return choice.beside ? (
@@ -103,7 +104,7 @@ export function ReadStation() {
       />
     );
   const shown = round && (next.round !== null || round.problem) && !(again && next.round === null) ? round : undefined;
-  return READ_METHODS[method].slots[0]?.asks === 'lift' ? (
+  return slots[0]?.asks === 'lift' ? (
     <ByIndicator choice={choice} reading={reading} bar={bar} />
   ) : (
     <ByWheel choice={choice} reading={reading} bar={bar} round={shown} />
@@ -113,10 +114,10 @@ export function ReadStation() {
 /** The round that a typed trace of this valve goes on with: the newest, unless the indicator was moved. */
 const traceRound = (
   { trials }: Report,
-  { valve, cylinder, sitsOn }: ReturnType<typeof useReadingChoice>,
+  { method, valve, cylinder, sitsOn }: ReturnType<typeof useReadingChoice>,
 ): string | null =>
   trials
     .at(-1)
     ?.rounds.findLast(
-      (each) => each.method === 'trace' && each.valve === valve && each.cylinder === cylinder && each.sitsOn === sitsOn,
+      (each) => each.method === method && each.valve === valve && each.cylinder === cylinder && each.sitsOn === sitsOn,
     )?.id ?? null;

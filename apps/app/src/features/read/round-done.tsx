@@ -38,11 +38,12 @@ export function RoundDone({ choice, reading, bar, onAgain, onOther, onClosing }:
   const mine = views.find((view) => view.method === method && view.valve === valve);
   const other = valve === 'intake' ? 'exhaust' : 'intake';
   const otherDue = !views.some((view) => view.method === method && view.valve === other);
+  // The slack is the drive's, whichever valve it was felt at.
+  const leads = otherDue && READ_METHODS[method].reads !== 'slack';
   const goOn = (): void => {
-    if (otherDue && method !== 'backlash') choice.choose({ method, valve: other, sitsOn });
+    if (leads) choice.choose({ method, valve: other, sitsOn });
     else reading.decide();
   };
-  const leads = otherDue && method !== 'backlash';
   // For hands that are busy: the two ways that most cams are read in.
   const otherWay = (): void =>
     choice.choose({ method: READ_METHODS[method].from === 'peak' ? 'events' : 'centreline', valve: 'intake', sitsOn });

@@ -20,20 +20,19 @@ interface TracePanelProps {
 /** Points so far apart leave the nose between them open by more than a builder reads, crank degrees. */
 const COARSE = 4;
 
+/** More points than these are a smear: only the strays are dotted. */
+const MOST_DOTS = 120;
+/** Less than this on the base circle is not worth a word, mm. */
+const ZERO_OFF = 0.004;
+
 /** A trace: its curve, what it tells, and the points that lie off their neighbours. */
 export function TracePanel({ trace }: TracePanelProps) {
-  const { report, write } = useStation();
-  const { build, card } = report;
+  const { build, card } = useStation().report;
   const { valve, figures, problem, dots } = trace;
   const width = Math.min(useStationWidth() - 32, 680);
   const strays = dots.filter((dot) => dot.stray !== null);
   const nobody = { intake: null, exhaust: null };
-  const length = (mm: number): string => formatComputedLength(mm, build.units);
-  const leaveOut = (): void => {
-    const places = strays.flatMap(({ place }) => (place === null ? [] : [place]));
-    if (places.length > 0) write('trace.points-voided', { trace: trace.id, points: places });
-    else for (const { entry } of strays) write('entry.voided', { voids: entry, reason: 'Off its neighbours.' });
-  };
+  const dotted = dots.length <= MOST_DOTS ? dots : strays;
   return (
     <View className="gap-3" testID="trace-panel">
       {trace.name ? <Words look="label">{trace.name}</Words> : null}
@@ -41,11 +40,7 @@ export function TracePanel({ trace }: TracePanelProps) {
         testID="trace-ribbon"
         card={{ ...nobody, [valve]: card.lobes[valve] }}
         measured={{ ...nobody, [valve]: trace.curve.length > 0 ? trace.curve : null }}
-        dots={
-          dots.length <= 120
-            ? dots.map(({ angle, lift }) => ({ valve, angle, lift }))
-            : strays.map(({ angle, lift }) => ({ valve, angle, lift }))
-        }
+        dots={dotted.map(({ angle, lift }) => ({ valve, angle, lift }))}
         units={build.units}
         width={width}
         description={`Trace of the ${valve}, ${dots.length} points.`}
@@ -53,51 +48,75 @@ export function TracePanel({ trace }: TracePanelProps) {
       {problem ? (
         <Notice kind="warning" testID="trace-problem" message={problem.message} remedy={problem.remedy} />
       ) : null}
-      {strays.length > 0 ? (
-        <Notice
-          kind="warning"
-          testID="strays"
-          message={`${strays.length === 1 ? 'One point lies' : `${strays.length} points lie`} off ${strays.length === 1 ? 'its' : 'their'} neighbours: ${strays
-            .slice(0, 4)
-            .map(({ angle, stray }) => `at ${computedDegrees(angle)} by ${length(Math.abs(stray ?? 0))}`)
-            .join(', ')}.`}
-          remedy="The curve goes without: is it a slip of the pen? Leave it out, and read it again at the same place if that leaves a gap; it stays in the logbook."
-        >
-          <View className="items-start">
-            <QuietButton
-              testID="leave-out"
-              label={strays.length === 1 ? 'Leave it out' : 'Leave them out'}
-              onPress={leaveOut}
-            />
-          </View>
-        </Notice>
-      ) : null}
-      {figures ? (
-        <View className="gap-1">
-          <Figure label="Peak lift" shows={length(figures.peak)} />
-          {trace.placed ? (
-            <Figure
-              label="Nose"
-              shows={`${computedDegrees(Math.abs(figures.nose))} ${figures.nose < 0 ? 'BTDC' : 'ATDC'}`}
-            />
-          ) : null}
-          <Figure
-            label="Steepest, up and down"
-            shows={`${decimal(figures.steepest.opening, 3)} and ${decimal(figures.steepest.closing, 3)} mm/°`}
-          />
-          <Figure label="Area under the curve" shows={`${decimal(figures.area, 0)} mm·°`} />
-          {figures.whole ? null : (
-            <Words look="soft">It does not reach the base circle on both sides: events low down are missing.</Words>
-          )}
-          {figures.every >= COARSE ? (
-            <Words look="soft">{`Its points stand ${computedDegrees(figures.every, 0)} apart: they do not say where the nose itself is, only the centre between the flanks.`}</Words>
-          ) : null}
-          {Math.abs(figures.zeroOff) > 0.004 ? (
-            <Words look="soft">{`The indicator showed ${length(Math.abs(figures.zeroOff))} on the base circle: taken off.`}</Words>
-          ) : null}
-        </View>
-      ) : null}
+      {strays.length > 0 ? <Strays trace={trace} strays={strays} /> : null}
+      {figures ? <Figures figures={figures} placed={trace.placed} /> : null}
       {trace.lean.length > 2 ? <LeanPlot lean={trace.lean} valve={valve} units={build.units} width={width} /> : null}
+    </View>
+  );
+}
+
+/** Points off their neighbours, and the key that leaves them out. */
+function Strays({ trace, strays }: TracePanelProps & { readonly strays: Trace['dots'] }) {
+  const { report, write } = useStation();
+  const leaveOut = (): void => {
+    const places = strays.flatMap(({ place }) => (place === null ? [] : [place]));
+    if (places.length > 0) write('trace.points-voided', { trace: trace.id, points: places });
+    else for (const { entry } of strays) write('entry.voided', { voids: entry, reason: 'Off its neighbours.' });
+  };
+  const where = strays
+    .slice(0, 4)
+    .map(({ angle, stray }) => {
+      const by = formatComputedLength(Math.abs(stray ?? 0), report.build.units);
+      return `at ${computedDegrees(angle)} by ${by}`;
+    })
+    .join(', ');
+  const [which, key] =
+    strays.length === 1
+      ? ['One point lies off its neighbours', 'Leave it out']
+      : [`${strays.length} points lie off their neighbours`, 'Leave them out'];
+  return (
+    <Notice
+      kind="warning"
+      testID="strays"
+      message={`${which}: ${where}.`}
+      remedy="The curve goes without: is it a slip of the pen? Leave it out, and read it again at the same place if that leaves a gap; it stays in the logbook."
+    >
+      <View className="items-start">
+        <QuietButton testID="leave-out" label={key} onPress={leaveOut} />
+      </View>
+    </Notice>
+  );
+}
+
+interface FiguresProps {
+  readonly figures: NonNullable<Trace['figures']>;
+  /** Does it stand on a zero, so that its nose has a place? */
+  readonly placed: boolean;
+}
+
+/** What a trace tells in figures, and what it cannot tell. */
+function Figures({ figures, placed }: FiguresProps) {
+  const { units } = useStation().report.build;
+  const { peak, nose, steepest, area, whole, every, zeroOff } = figures;
+  const nosePlace = `${computedDegrees(Math.abs(nose))} ${nose < 0 ? 'BTDC' : 'ATDC'}`;
+  return (
+    <View className="gap-1">
+      <Figure label="Peak lift" shows={formatComputedLength(peak, units)} />
+      {placed ? <Figure label="Nose" shows={nosePlace} /> : null}
+      <Figure
+        label="Steepest, up and down"
+        shows={`${decimal(steepest.opening, 3)} and ${decimal(steepest.closing, 3)} mm/°`}
+      />
+      <Figure label="Area under the curve" shows={`${decimal(area, 0)} mm·°`} />
+      {whole ? null : (
+        <Words look="soft">It does not reach the base circle on both sides: events low down are missing.</Words>
+      )}
+      {every >= COARSE ? (
+        <Words look="soft">{`Its points stand ${computedDegrees(every, 0)} apart: they do not say where the nose itself is, only the centre between the flanks.`}</Words>
+      ) : null}
+      {Math.abs(zeroOff) > ZERO_OFF ? (
+        <Words look="soft">{`The indicator showed ${formatComputedLength(Math.abs(zeroOff), units)} on the base circle: taken off.`}</Words>
+      ) : null}
     </View>
   );
 }

@@ -78,13 +78,13 @@ function useKeepTurn({ valve, sitsOn, cylinder }: TraceTypingProps['choice']) {
 function TraceTyping({ choice, reading, bar }: TraceTypingProps) {
   const { report } = useStation();
   const { build, zero, trials } = report;
-  const { valve, sitsOn, next } = choice;
+  const { method, valve, sitsOn, next } = choice;
   const width = useStationWidth();
   const { draft, change } = useDraft<'step'>(`${build.id}/trace-step`);
   const step = Number(draft.step ?? '5');
   const trial = trials.at(-1);
   const round = trial?.rounds.findLast(
-    (each) => each.method === 'trace' && each.valve === valve && each.sitsOn === sitsOn,
+    (each) => each.method === method && each.valve === valve && each.sitsOn === sitsOn,
   );
   const last = round?.readings.at(-1)?.at ?? null;
   const due = last === null ? Math.round(BEGINS[valve] + (zero.result?.tdc ?? 0)) : last + step;

@@ -3,7 +3,7 @@ import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHOD_NAMES, type ReadMethodName, readMethod } from '@yosoku/core/measure/read-methods';
 import { type NextReading, nextReading } from '@yosoku/core/report/reading-words';
 import type { Report } from '@yosoku/core/report/report';
-import { formatLength, parseLength, typedLength } from '@yosoku/core/units/length';
+import { type LengthUnit, type ParsedLength, formatLength, parseLength, typedLength } from '@yosoku/core/units/length';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 
@@ -14,6 +14,18 @@ export const BANKS = [
   { value: '1', label: 'Bank 1' },
   { value: '2', label: 'Bank 2' },
 ] as const;
+
+/**
+ * What is wrong with a height as typed.
+ * @param lift whole lift of the lobe where the indicator sits, mm, as far as it is known.
+ */
+function troubleOfHeight(typed: ParsedLength, lift: number | undefined, units: LengthUnit): string | null {
+  if (!typed.ok) return typed.message;
+  if (typed.mm === 0) return 'It must be more than 0. 0.050 in or 1 mm is usual.';
+  if (lift === undefined || typed.mm < lift) return null;
+  const whole = formatLength(Math.round(lift * 1e4) / 1e4, units);
+  return `${typed.understood} is not less than the whole lobe lift, ${whole} on the card. Type a smaller one, or correct the card.`;
+}
 
 /** What is being read: valve, method, where the indicator sits, at which height. The builder's own choice, else what is proposed. */
 export function useReadingChoice(report: Report) {
@@ -46,15 +58,7 @@ export function useReadingChoice(report: Report) {
   const parsed = parseLength(heightText, { family: 'lift', unit: build.units });
   const lift = card.lobes[valve]?.peak;
   const heightTrouble =
-    table === null
-      ? null
-      : !parsed.ok
-        ? parsed.message
-        : parsed.mm === 0
-          ? 'It must be more than 0. 0.050 in or 1 mm is usual.'
-          : lift !== undefined && sitsOn !== 'valve' && parsed.mm >= lift
-            ? `${parsed.understood} is not less than the whole lobe lift, ${formatLength(Math.round(lift * 1e4) / 1e4, build.units)} on the card. Type a smaller one, or correct the card.`
-            : null;
+    table === null ? null : troubleOfHeight(parsed, sitsOn === 'valve' ? undefined : lift, build.units);
   const height = isFelt ? 0 : parsed.ok && heightTrouble === null ? parsed.mm : null;
   const zeroedAtTdc = draft.zeroed === 'tdc';
   const otherWay = zeroedAtTdc ? (report.prepare.asItStands?.oneWay ? 'on' : 'back') : null;

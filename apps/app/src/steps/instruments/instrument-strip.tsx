@@ -5,7 +5,7 @@ import { Text, View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
 import { type WheelReading, formatReading, readingAt, ringPosition } from '@yosoku/core/crank/wheel';
 import { syncAt, usualSense } from '@yosoku/core/instruments/sync';
-import { formatComputedLength } from '@yosoku/core/units/length';
+import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { usePractice } from '@/practice/practice-frame';
 import type { PracticeRun } from '@/store/practice-slice';
@@ -123,14 +123,10 @@ function Live(props: StripProps & { readonly instrument: Instrument }) {
   const { report } = useStation();
   const theme = useTheme();
   const { showing, standing, which, synced, reading, trouble, take, toWheel, zero } = useStripKeys(props, instrument);
-  const { sync } = showing;
   const live = showing.condition === 'live';
   const lift = showing.lifts[which];
-  const shown =
-    lift === null ? null : formatComputedLength(lift - showing.zero[which], standing.units).replace('-', '−');
-  const why = !live
-    ? LOST[showing.condition as keyof typeof LOST]
-    : (trouble ?? (wanted.wheel && !synced ? unsyncedWords(showing, sync !== null) : null));
+  const said = trouble ?? (wanted.wheel && !synced ? unsyncedWords(showing) : null);
+  const why = showing.condition === 'live' ? said : LOST[showing.condition];
   return (
     <View testID="instrument-strip" className="border-t border-hairline">
       <View className="flex-row flex-wrap items-center gap-x-2 px-3">
@@ -143,12 +139,10 @@ function Live(props: StripProps & { readonly instrument: Instrument }) {
             className="font-figures-bold text-[20px] text-ink"
             style={{ fontVariant: ['tabular-nums'] }}
           >
-            {live
-              ? [wanted.wheel ? (reading ?? 'not synced') : null, shown].filter((each) => each !== null).join('  ·  ')
-              : '–'}
+            {live ? figuresOf(showing, which, wanted.wheel ? (reading ?? 'not synced') : null, standing.units) : '–'}
           </Text>
           <Words look="soft" numberOfLines={1}>
-            {`${instrument.name}${showing.tally.good > ENOUGH_LINES && showing.tally.damaged + showing.tally.missing > 0 ? ` · ${lostShare(showing)} of its lines lost` : ''}`}
+            {instrument.name + lostWords(showing)}
           </Words>
         </View>
         <View className="grow flex-row justify-end">
@@ -187,18 +181,27 @@ function Live(props: StripProps & { readonly instrument: Instrument }) {
   );
 }
 
-function unsyncedWords({ lostBecause, origin }: Showing, wasSynced: boolean): string {
-  if (origin > 0 && wasSynced)
-    return lostBecause === 'jumped'
-      ? 'Encoder position lost. Enter the wheel reading and sync again.'
-      : 'The box has restarted its count. Enter the wheel reading and sync again.';
-  return wasSynced
-    ? 'The wheel was set since. Enter the wheel reading and sync again.'
-    : 'Enter the wheel reading, hold the crank still, and sync.';
+/** What it shows: the wheel, where that is read, and the indicator, where there is one. */
+function figuresOf({ lifts, zero }: Showing, which: 0 | 1, wheel: string | null, units: LengthUnit): string {
+  const lift = lifts[which];
+  const shown = lift === null ? null : formatComputedLength(lift - zero[which], units).replace('-', '−');
+  return [wheel, shown].filter((each) => each !== null).join('  ·  ');
+}
+
+function unsyncedWords({ lostBecause, origin, sync }: Showing): string {
+  if (sync === null) return 'Enter the wheel reading, hold the crank still, and sync.';
+  if (origin === 0) return 'The wheel was set since. Enter the wheel reading and sync again.';
+  return lostBecause === 'jumped'
+    ? 'Encoder position lost. Enter the wheel reading and sync again.'
+    : 'The box has restarted its count. Enter the wheel reading and sync again.';
 }
 
 /** Of fewer, a share says nothing. */
 const ENOUGH_LINES = 300;
 
-const lostShare = ({ tally: { good, missing, damaged } }: Showing): string =>
-  `${Math.max(0.1, (100 * (missing + damaged)) / Math.max(1, good + missing + damaged)).toFixed(1)} %`;
+/** How many of its lines do not arrive, in words; nothing where all do. */
+function lostWords({ tally: { good, missing, damaged } }: Showing): string {
+  const lost = missing + damaged;
+  if (good <= ENOUGH_LINES || lost === 0) return '';
+  return ` · ${Math.max(0.1, (100 * lost) / (good + lost)).toFixed(1)} % of its lines lost`;
+}

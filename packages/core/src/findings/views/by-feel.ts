@@ -1,5 +1,4 @@
 import { EVENT_NAMES, type Valve } from '../../cam/card';
-import { readMethod } from '../../measure/read-methods';
 import { FELT, FELT_LATE } from '../../measure/read-uncertainty';
 import { NORMAL_95 } from '../../statistics/normal';
 import { computedDegrees } from '../../units/degrees';
@@ -10,7 +9,7 @@ import { type View, type ViewContext, counting, lashOf, makeView, pairsWords, vi
 
 /** Opening and closing as fingers feel them at the spring cap, crank degrees: coarse, and honest about it. */
 export function feelViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
-  const group = counting(rounds.filter((round) => readMethod(round.method).isFelt && round.events !== null));
+  const group = counting(rounds.filter((round) => round.events !== null));
   if (group.length === 0) return [];
   const of = (name: 'centre' | 'duration' | 'opens' | 'closes'): number[] =>
     group.flatMap((round) => round.events?.[name] ?? []);

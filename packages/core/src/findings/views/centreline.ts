@@ -20,7 +20,7 @@ import {
 export function centrelineViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
   const target = context.wanted[valve];
-  return groups(rounds.filter((round) => round.method === 'centreline' && round.centreline !== null)).map((group) => {
+  return groups(rounds.filter((round) => round.centreline !== null)).map((group) => {
     const drop = group[0]?.height ?? 0;
     const known = knownOf(context, valve, group[0]?.sitsOn ?? 'lifter');
     const peak = peakOf(known);

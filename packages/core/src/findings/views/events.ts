@@ -25,7 +25,7 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
   const { units } = context.build.description.body;
   const lobe = context.card[valve];
   const ahead = context.ahead[valve];
-  return groups(rounds.filter((round) => round.method === 'events' && round.events !== null)).map((group) => {
+  return groups(rounds.filter((round) => round.events !== null)).map((group) => {
     const [first] = group;
     const height = first?.height ?? 0;
     const sitsOn = first?.sitsOn ?? 'lifter';

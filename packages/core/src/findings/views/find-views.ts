@@ -15,7 +15,7 @@ import type { View, ViewContext } from './view';
 
 type LobeMethod = Exclude<ReadMethodName, 'backlash'>;
 
-/** What each method shows of a lobe, in the order of the sheet. The slack is the drive's, not a lobe's. */
+/** What each method shows of a lobe by its own rounds, in the order of the sheet. The slack is the drive's, not a lobe's. */
 const OF_LOBE: Readonly<
   Record<LobeMethod, (context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]) => readonly View[]>
 > = {
@@ -33,7 +33,13 @@ const OF_LOBE: Readonly<
 export function findViews(trial: Trial, rounds: readonly RoundFinding[], context: ViewContext, bank: 1 | 2): View[] {
   const ofLobes = VALVES.flatMap((valve) => {
     const mine = rounds.filter((round) => round.valve === valve && round.problem === null);
-    return Object.values(OF_LOBE).flatMap((viewsOf) => viewsOf(context, valve, mine));
+    return Object.entries(OF_LOBE).flatMap(([method, viewsOf]) =>
+      viewsOf(
+        context,
+        valve,
+        mine.filter((round) => round.method === method),
+      ),
+    );
   });
   return [...ofLobes, ...separationView(context, ofLobes), ...(bank === 1 ? slackViews(trial, context) : [])];
 }

@@ -16,7 +16,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
   const { units, engine } = build.description.body;
   const lifts = (atValve: boolean): number[] =>
     rounds
-      .filter((round) => round.method === 'identity' && round.lift !== null && (round.sitsOn === 'valve') === atValve)
+      .filter((round) => round.lift !== null && (round.sitsOn === 'valve') === atValve)
       .flatMap((round) => round.lift ?? []);
   // Two looks at the indicator, and where it was zeroed on the base circle.
   const looks = (resolutionOf(build.description.body) * Math.SQRT2) / Math.sqrt(12);

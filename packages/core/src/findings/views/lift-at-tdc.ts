@@ -34,7 +34,7 @@ function liftTarget(context: ViewContext, valve: Valve, sitsOn: SitsOn) {
 /** Lift at overlap TDC, mm at the lobe; with a wheel carried to true TDC. */
 export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const described = context.build.description.body;
-  const group = counting(rounds.filter((round) => round.method === 'lift-at-tdc' && round.lift !== null));
+  const group = counting(rounds.filter((round) => round.lift !== null));
   const [first] = group;
   if (!first) return [];
   const target = liftTarget(context, valve, first.sitsOn);

@@ -1,4 +1,5 @@
 import { NORMAL_95 } from '../../statistics/normal';
+import { READ_METHODS } from '../../measure/read-methods';
 import type { Valve } from '../../cam/card';
 import { computedDegrees } from '../../units/degrees';
 import { type View, type ViewContext, makeView, plainDegrees } from './view';
@@ -6,7 +7,7 @@ import { type View, type ViewContext, makeView, plainDegrees } from './view';
 /** The spacing of the two lobes as ground: TDC cancels in it. */
 export function separationView(context: ViewContext, views: readonly View[]): View[] {
   const find = (valve: Valve): View | undefined =>
-    views.find((view) => view.valve === valve && (view.method === 'centreline' || view.method === 'trace'));
+    views.find((view) => view.valve === valve && READ_METHODS[view.method].gives === 'centreline');
   const [intake, exhaust] = [find('intake'), find('exhaust')];
   if (!intake || !exhaust) return [];
   const without = ({ budget }: View): number =>

@@ -12,6 +12,7 @@ export const BACKLASH: ReadMethod = {
     usual: { in: '0.100', mm: '2.50' },
   },
   reads: 'slack',
+  gives: 'slack',
   from: 'base',
   asked: (valve) => `the slack at the ${valve}`,
   short: 'the slack',

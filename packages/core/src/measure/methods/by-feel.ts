@@ -8,6 +8,7 @@ export const BY_FEEL: ReadMethod = {
   why: 'No indicator: the spring cap turns between the fingers until the valve begins to lift, and again when it is down. Good to about 2°.',
   height: null,
   reads: 'flanks',
+  gives: 'events',
   from: 'base',
   isFelt: true,
   asked: (valve) => `opening and closing of the ${valve} by feel`,

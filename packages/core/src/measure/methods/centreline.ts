@@ -8,6 +8,7 @@ export const CENTRELINE: ReadMethod = {
   why: 'Quick, and an error in zeroing the indicator cancels: half-way between two equal drops either side of the nose.',
   height: { noun: 'drop', label: 'Drop below peak, the same on both sides', usual: { in: '0.050', mm: '1.00' } },
   reads: 'flanks',
+  gives: 'centreline',
   from: 'peak',
   asked: (valve) => `the ${valve} centreline`,
   short: 'the centreline',

@@ -8,6 +8,7 @@ export const EVENTS: ReadMethod = {
   why: 'Compares with the card’s own events, so it is right on leaning lobes too.',
   height: CHECKING,
   reads: 'flanks',
+  gives: 'events',
   from: 'base',
   asked: (valve) => `opening and closing of the ${valve}`,
   short: 'the events',

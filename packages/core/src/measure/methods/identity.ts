@@ -8,6 +8,7 @@ export const IDENTITY: ReadMethod = {
   why: 'From the base circle to the peak: a lift that is not the card’s is another cam, or a worn lobe. At the valve it gives the real rocker ratio.',
   height: null,
   reads: 'peak-lift',
+  gives: 'lift',
   from: null,
   asked: (valve) => `the ${valve} lift`,
   short: 'the lift',

@@ -8,6 +8,7 @@ export const LIFT_AT_TDC: ReadMethod = {
   why: 'Needs no wheel, only the piston at the top between exhaust and intake. The card must give the lift at TDC.',
   height: null,
   reads: 'tdc-lift',
+  gives: 'lift',
   from: null,
   asked: (valve) => `the ${valve} lift at TDC`,
   short: 'the lift at TDC',

@@ -8,6 +8,7 @@ export const OPENING_ONLY: ReadMethod = {
   why: 'For lifters that do not follow the lobe down, or bleed: only the way up is read. Zero on the base circle with care: an error there looks like a retarded cam.',
   height: CHECKING,
   reads: 'flanks',
+  gives: 'opening',
   from: 'base',
   asked: (valve) => `the opening of the ${valve}`,
   short: 'the opening side',

@@ -31,6 +31,8 @@ export interface ReadMethod {
   } | null;
   /** flanks: where the wheel stands at a lift, each way on or off the lobe. Or a lift, the whole curve, the slack in the timing drive. */
   readonly reads: 'flanks' | 'tdc-lift' | 'peak-lift' | 'curve' | 'slack';
+  /** What its figure is: where the nose is, the middle and ends of the events, one end of them, a lift, the slack in the timing drive. */
+  readonly gives: 'centreline' | 'events' | 'opening' | 'lift' | 'slack';
   /** What the indicator's figure is counted from, where it is brought to one. */
   readonly from: 'peak' | 'base' | null;
   /** Is it told by the fingers, at the valve, where its lash is just taken up? */

@@ -8,6 +8,7 @@ export const TRACE: ReadMethod = {
   why: 'Lift every few degrees round the lobe: events at any height, both centres, lean, lift at TDC and the shape, all from one pass.',
   height: null,
   reads: 'curve',
+  gives: 'centreline',
   from: null,
   asked: (valve) => `a trace of the ${valve}`,
   short: 'the trace',
