@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import type { Entry } from '@yosoku/core/record/entry';
@@ -100,4 +100,26 @@ test('the practice engine, the examples of the format page and of the bench box 
       // A line of prose or a date has numbers of other kinds; the examples stand in braces.
       if (example.includes('{')) expect([example, repeated(figures)]).toEqual([example, []]);
     }
+});
+
+/** Every file of the sources that is no check. */
+function* sources(folder: string): Generator<string> {
+  for (const item of readdirSync(folder, { withFileTypes: true })) {
+    const inner = path.join(folder, item.name);
+    if (item.isDirectory()) yield* sources(inner);
+    else if (/\.tsx?$/.test(item.name) && !item.name.includes('.test.')) yield inner;
+  }
+}
+
+test('the examples in comments, and what fields offer, are of our own invention', () => {
+  const found = ['packages/core/src', 'apps/app/src', 'apps/server/src']
+    .flatMap((room) => [...sources(path.join(ROOT, room))])
+    .flatMap((file) =>
+      readFileSync(file, 'utf8')
+        .split('\n')
+        .filter((line) => /^\s*(\/?\*|\/\/)|placeholder|hint/.test(line))
+        .map((line) => [...line.matchAll(/\d+(?:\.\d+)?/g)].map(([text]) => Number(text)))
+        .flatMap((figures) => repeated(figures).map((set) => [path.relative(ROOT, file), set])),
+    );
+  expect(found).toEqual([]);
 });

@@ -68,7 +68,7 @@ export const noseAt = (valve: Valve, centreline: number): number => (valve === '
 export const eventCentre = (valve: Valve, opens: number, closes: number): number =>
   valve === 'intake' ? (180 + closes - opens) / 2 : (180 + opens - closes) / 2;
 
-/** Crank degrees that a valve is open. `durationOf(21, 55)` is 256. */
+/** Crank degrees that a valve is open. `durationOf(14, 47)` is 241. */
 export const durationOf = (opens: number, closes: number): number => opens + 180 + closes;
 
 /** What the words of a figure say after it. `SIDE_WORDS.intake.opens` is "BTDC". */

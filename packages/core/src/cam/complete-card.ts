@@ -116,7 +116,7 @@ function lobeOf(valve: Valve, card: CamCard, facts: ReadonlyMap<FigureKey, Fact>
  * Figures in a contradiction are shown as printed, and nothing is worked out from them.
  * @param units in which lengths are put into words.
  * Identities of the trade (duration = opens + 180 + closes; LSA = (ICL + ECL)/2; ground-in advance = LSA − ICL): definitions.
- * @example completeCard({ intake: { timing: [{ height: 1.27, at: 'lobe', opens: 21, closes: 55 }] } }, 'in') // 256°, centre 107°
+ * @example completeCard({ intake: { timing: [{ height: 1.27, at: 'lobe', opens: 14, closes: 47 }] } }, 'in') // 241°, centre 106.5°
  */
 export function completeCard(card: CamCard, units: LengthUnit): CompletedCard {
   const contradictions = findContradictions(card, units);

@@ -13,8 +13,8 @@ export interface LiftTarget {
  * The lift at overlap TDC for a centreline, straight through what the card prints for two or more.
  * @param printed lifts by centreline (intake °ATDC, exhaust °BTDC); at least two different centrelines.
  * @returns null where the card prints fewer.
- * @example liftForCentreline('intake', [{ centreline: 106, lift: 2.921 }, { centreline: 110, lift: 2.5146 }], 108)
- *   // lift 2.7178, 0.1016 mm (0.004 in) per degree
+ * @example liftForCentreline('intake', [{ centreline: 104, lift: 2.6 }, { centreline: 108, lift: 2.24 }], 105)
+ *   // lift 2.51, 0.09 mm per degree
  * Source: common practice, no source.
  */
 export function liftForCentreline(valve: Valve, printed: readonly LiftAtTdc[], centreline: number): LiftTarget | null {
@@ -41,7 +41,7 @@ export function liftForCentreline(valve: Valve, printed: readonly LiftAtTdc[], c
 /**
  * The centreline that a lift at overlap TDC means, as printed: between the two printed lifts that hold it, else on from the nearest two.
  * @returns null where fewer than two different lifts are printed.
- * @example centrelineForLift([{ centreline: 106, lift: 2.921 }, { centreline: 110, lift: 2.5146 }], 2.7178) // 108
+ * @example centrelineForLift([{ centreline: 104, lift: 2.6 }, { centreline: 108, lift: 2.24 }], 2.51) // 105
  */
 export function centrelineForLift(printed: readonly LiftAtTdc[], lift: number): number | null {
   const sorted = [...printed].sort((a, b) => a.lift - b.lift);

@@ -50,7 +50,7 @@ function solve(engine: SliderCrank): Solved {
  * @param fromTdc crank degrees after piston-highest (negative before).
  * @returns millimetres, 0 at TDC.
  * Source: slider-crank with offset, e.g. J. B. Heywood, Internal Combustion Engine Fundamentals, ch. 2.
- * @example pistonDrop({ stroke: 88.392, rod: 144.78 }, 12.06) // 1.27 mm = 0.050 in
+ * @example pistonDrop({ stroke: 84, rod: 146 }, 14) // 1.602 mm
  */
 export function pistonDrop(engine: SliderCrank, fromTdc: number): Millimetres {
   const { radius, rod, offset, highest, tdc } = solve(engine);
@@ -64,7 +64,7 @@ export function pistonDrop(engine: SliderCrank, fromTdc: number): Millimetres {
  * @param drop millimetres, 0 to the stroke; outside that the result is null.
  * @returns crank degrees from piston-highest, `before` ≤ 0 ≤ `after`. Without pin offset they are equal and opposite.
  * Closed form: 2r(p·cosθ + e·sinθ) = p² + r² + e² − L², p being the pin height (from the same slider-crank).
- * @example crankAngleAtDrop({ stroke: 88.392, rod: 144.78 }, 1.27)?.after // 12.06
+ * @example crankAngleAtDrop({ stroke: 84, rod: 146 }, 1.5)?.after // 13.55
  */
 export function crankAngleAtDrop(
   engine: SliderCrank,
@@ -87,7 +87,7 @@ export function crankAngleAtDrop(
  * @param half half of the crank's way from one to the other over the top, crank degrees, 0 to 180.
  * @returns `middle`: where the middle lies, crank degrees after piston-highest; `drop`: how far below the top they are, mm.
  * Closed form: the pin stands q = r·cos(half) + √(L² − r²·sin²(half)) from the crank centre (same slider-crank).
- * @example equalHeights({ stroke: 88.392, rod: 144.78 }, 12.06).drop // 1.27
+ * @example equalHeights({ stroke: 84, rod: 146 }, 14).drop // 1.602
  */
 export function equalHeights(
   engine: SliderCrank,
@@ -141,7 +141,7 @@ export function pistonSlope(engine: SliderCrank, fromTdc: number): number {
 /**
  * Half the crank's way through which an indicator of this resolution sees no movement at the top, crank degrees:
  * w = √(2·resolution / (r·(1 + r/L))) rad, from y ≈ (r/2)(1 + r/L)θ² near the top. Without resolution it is 0.
- * @example dwellHalf({ stroke: 88.392, rod: 144.78 }, 0.0127) // 1.2 (0.0005 in)
+ * @example dwellHalf({ stroke: 84, rod: 146 }, 0.0127) // 1.24 (0.0005 in)
  */
 export function dwellHalf({ stroke, rod }: SliderCrank, resolution: number): CrankDeg {
   const radius = stroke / 2;

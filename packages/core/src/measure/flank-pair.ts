@@ -25,8 +25,8 @@ const WIDEST_LOBE = 359;
  * @param zero ring position of true TDC, crank degrees.
  * @returns `centreline` as it is printed (intake °ATDC, exhaust °BTDC) in [−180, 180) and the arc between the readings; or why the pair
  * cannot be right.
- * @example centreline('intake', { opening: 69, closing: 158.5 }, 0) // 113.75
- * @example centreline('exhaust', { opening: -160, closing: -63 }, 0) // 111.5
+ * @example centreline('intake', { opening: 61, closing: 152 }, 0) // 106.5
+ * @example centreline('exhaust', { opening: -158, closing: -71 }, 0) // 114.5
  * Source: common practice, no source.
  */
 export function centreline(
@@ -60,7 +60,7 @@ export interface PairEvents {
 
 /**
  * The events of a pair read at one height above the base circle. A zero error on the base circle cancels in the centre, not in the duration.
- * @example events('intake', { opening: -21, closing: 235 }, 0) // 21, 55, 256, 107
+ * @example events('intake', { opening: -14, closing: 227 }, 0) // 14, 47, 241, 106.5
  * Source: common practice, no source.
  */
 export function events(valve: Valve, { opening, closing }: FlankPair, zero: number): Outcome<{ events: PairEvents }> {
@@ -83,7 +83,7 @@ export function events(valve: Valve, { opening, closing }: FlankPair, zero: numb
   };
 }
 
-/** Where a valve opens as it is printed, in [−180, 180). `opensOnly('exhaust', -245, 0)` is 65. */
+/** Where a valve opens as it is printed, in [−180, 180). `opensOnly('exhaust', -237, 0)` is 57. */
 export function opensOnly(valve: Valve, opening: number, zero: number): CrankDeg {
   return wrap180(opensAsPrinted(valve, wrap720(opening - zero)));
 }

@@ -40,8 +40,8 @@ export const PROOF_LIMIT = crankDeg(0.5);
  * before TDC to the one after it, less what a pin offset makes of it. It does not matter where on the wheel that lies.
  * @param engine the crank train where it is known; only its pin offset matters here.
  * @returns the result in crank degrees, or why the pair cannot be right.
- * @example solveTdc({ before: 350, after: 15 }) // 10 before and 15 after: arc 25, half 12.5, tdc +2.5
- * @example solveTdc({ before: 200, after: 274 }) // arc 74, half 37, tdc at 237 (that is −123)
+ * @example solveTdc({ before: 342, after: 25 }) // 18 before and 25 after: arc 43, half 21.5, tdc +3.5
+ * @example solveTdc({ before: 212, after: 278 }) // arc 66, half 33, tdc at 245 (that is −115)
  * Source: midpoint between equal piston heights, by symmetry of the slider-crank; limits common practice, no source.
  */
 export function solveTdc({ before, after }: HeightPair, engine: SliderCrank | null = null): Outcome<TdcResult> {
@@ -95,7 +95,7 @@ export interface Correction {
  * or move the pointer x with it, or hold the crank at the reading past the top and set half the arc after.
  * @param rotation of the engine as seen from the wheel; @param heldWhere in words, at which reading the crank can be held;
  * @param firstMark on a rim: no TDC mark has been made yet.
- * @example 10 before and 15 after, clockwise: "Slip the wheel 2½° counter-clockwise, against the way it runs."
+ * @example 18 before and 25 after, clockwise: "Slip the wheel 3½° counter-clockwise, against the way it runs."
  */
 export function zeroCorrection(
   result: TdcResult,

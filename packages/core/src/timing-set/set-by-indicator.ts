@@ -11,7 +11,7 @@ export interface DirectSet {
  * @param opening cycle angle at the drop before peak, as measured; `closing` at the same drop after it.
  * @param nose cycle angle where the centre between the two shall be.
  * Source: common practice, no source.
- * @example directSet(64, 149, 108) // crank to 65.5
+ * @example directSet(61, 152, 109) // crank to 63.5
  */
 export function directSet(opening: number, closing: number, nose: number): DirectSet {
   const half = (closing - opening) / 2;

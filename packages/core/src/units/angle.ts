@@ -27,13 +27,13 @@ export function wrap180(angle: number): CrankDeg {
 
 /**
  * How far the crank turns, the way it runs, from one direction to another: [0, 360) crank degrees.
- * `forwardArc(350, 15)` is 25; `forwardArc(15, 350)` is 335.
+ * `forwardArc(342, 25)` is 43; `forwardArc(25, 342)` is 317.
  */
 export const forwardArc = (from: number, to: number): CrankDeg => wrap360(to - from);
 
 /**
  * The direction half-way along the arc that runs forward from `from` to `to`, in [0, 360).
  * Two directions have two midpoints; the order of the arguments says which is meant.
- * `forwardMidpoint(339, 235)` is 107; `forwardMidpoint(235, 339)` is 287.
+ * `forwardMidpoint(331, 249)` is 110; `forwardMidpoint(249, 331)` is 290.
  */
 export const forwardMidpoint = (from: number, to: number): CrankDeg => wrap360(from + forwardArc(from, to) / 2);

@@ -197,7 +197,7 @@ function PickOrPaste({ taken: { given, typed, open, paste } }: { readonly taken:
           multiline
           value={typed}
           onChangeText={paste}
-          placeholder={'-20, 0.000\n-15, 0.002\n-10, 0.011'}
+          placeholder={'-20, 0.000\n-16, 0.002\n-12, 0.011'}
           placeholderTextColor={theme.soft}
           className="h-[110px] border-b-2 border-line bg-raised px-3 py-2 font-figures text-[16px] text-ink"
         />
