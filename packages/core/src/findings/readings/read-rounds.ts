@@ -1,8 +1,7 @@
 import { cylinderTrouble } from '../../crank/firing-order';
-import { wrap180 } from '../../units/angle';
 import type { Valve } from '../../cam/card';
 import { formatReading, ringPosition } from '../../crank/wheel';
-import { type PairEvents, centreline, events, opensOnly } from '../../measure/flank-pair';
+import type { PairEvents } from '../../measure/flank-pair';
 import { type Flank, READ_METHODS, type ReadMethodName, readMethod } from '../../measure/read-methods';
 import type { Problem } from '../../problem';
 import { formatLength } from '../../units/length';
@@ -96,7 +95,7 @@ type Finding = { -readonly [Field in keyof RoundFinding]: RoundFinding[Field] };
 export function findRound(round: Round, build: Ground, settings: ReadonlyMap<string, SettingFinding>): RoundFinding {
   const { readings } = round;
   const method = methodOf(round);
-  const { slots, reads } = READ_METHODS[method];
+  const { slots, reads, solve } = readMethod(method);
   const places: number[] = [];
   let used = 0;
   let zero: ZeroOfReading | null = null;
@@ -133,12 +132,18 @@ export function findRound(round: Round, build: Ground, settings: ReadonlyMap<str
     (second ? pairTrouble(method, first.body, second.body) : null) ?? zeroTrouble(method, first.body, zero, oneZero);
   if (torn) return withTrouble(finding, torn);
   const at = (reading: Reading | undefined): number => (reading?.body.wheel ? ringPosition(reading.body.wheel) : 0);
-  SOLVE[method](finding, {
+  const solved = solve?.({
+    valve: finding.valve,
     flanks: { opening: at(first), closing: at(second) },
-    offset: offsetOf(zero),
+    zero: offsetOf(zero),
     figure: figureOfReading(first.body),
     onWheel: first.body.wheel !== null,
   });
+  if (!solved) return finding;
+  if (solved.ok) return Object.assign(finding, solved.gives);
+  finding.problem = solved.problem;
+  // Each reading of a pair may be right where both together are not; a single one is then wrong itself.
+  finding.holds = slots.length > 1;
   return finding;
 }
 
@@ -193,55 +198,6 @@ function withTrouble(finding: Finding, trouble: Problem): Finding {
   finding.holds = false;
   return finding;
 }
-
-/** The readings of a whole round: where the wheel stood on each flank, crank degrees, what true TDC shows, and the indicator, mm. */
-interface Read {
-  readonly flanks: Readonly<Record<Flank, number>>;
-  readonly offset: number;
-  readonly figure: number;
-  readonly onWheel: boolean;
-}
-
-/** A lift at TDC is carried over a wheel that stands this far off at most, crank degrees. */
-const NEAR_TDC = 5;
-
-/** What a whole round of each method gives. */
-const SOLVE: Readonly<Record<ReadMethodName, (finding: Finding, read: Read) => void>> = {
-  centreline(finding, { flanks, offset }) {
-    const found = centreline(finding.valve, flanks, offset);
-    if (found.ok) finding.centreline = found.centreline;
-    else finding.problem = found.problem;
-  },
-  events(finding, { flanks, offset }) {
-    const found = events(finding.valve, flanks, offset);
-    if (found.ok) finding.events = found.events;
-    else finding.problem = found.problem;
-  },
-  'by-feel'(finding, read) {
-    SOLVE.events(finding, read);
-  },
-  'opening-only'(finding, { flanks, offset }) {
-    finding.opens = opensOnly(finding.valve, flanks.opening, offset);
-  },
-  identity(finding, { figure }) {
-    finding.lift = figure;
-  },
-  'lift-at-tdc'(finding, { flanks, offset, figure, onWheel }) {
-    const past = onWheel ? wrap180(flanks.opening - offset) : null;
-    if (past !== null && Math.abs(past) > NEAR_TDC) {
-      withTrouble(finding, {
-        message: `The wheel stood ${Math.round(Math.abs(past))}° from TDC.`,
-        remedy: 'The lift is read at TDC. Undo it, come forward to TDC and read again.',
-      });
-      return;
-    }
-    finding.lift = figure;
-    finding.pastTdc = past;
-  },
-  // The slack is found over all rounds of a trial, and a trace as one curve.
-  backlash: () => undefined,
-  trace: () => undefined,
-};
 
 /** The bank whose cams are measured at a cylinder. */
 export const bankOf = (cylinder: number, { description }: Ground): 1 | 2 =>

@@ -22,6 +22,8 @@ export const BACKLASH: ReadMethod = {
   prepare:
     'Indicator in line with the {on} of the {valve}, zeroed on the base circle. Light checking springs: strong ones turn the cam themselves.',
   cautions: [HAND_ONLY, 'Not with a one-way tensioner: it must not be turned back.'],
+  // The slack is found over all rounds of a trial.
+  solve: null,
   slots: [
     {
       approach: 'forward',

@@ -1,5 +1,5 @@
 import type { ReadMethod } from './read-method';
-import { HAND_ONLY, SPRINGS } from './shared';
+import { HAND_ONLY, SPRINGS, solveEvents } from './shared';
 
 /** Opening and closing felt at the spring cap: where the lash is just taken up, and where it comes back. Common practice, no source. */
 export const BY_FEEL: ReadMethod = {
@@ -19,6 +19,7 @@ export const BY_FEEL: ReadMethod = {
   prepare:
     'Lash of the {valve} set as its card says. Take the spring cap, or the rocker’s end, between two fingers: it grips where the valve begins to open, and turns again where it has closed.',
   cautions: [HAND_ONLY, SPRINGS],
+  solve: solveEvents,
   slots: [
     {
       approach: 'forward',

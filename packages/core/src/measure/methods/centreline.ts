@@ -1,3 +1,4 @@
+import { centreline } from '../flank-pair';
 import type { ReadMethod } from './read-method';
 import { HAND_ONLY, BACK_UP } from './shared';
 
@@ -17,6 +18,10 @@ export const CENTRELINE: ReadMethod = {
   needsWheel: true,
   prepare: 'Indicator in line with the {on} of the {valve}, zeroed at peak lift.',
   cautions: [HAND_ONLY, BACK_UP],
+  solve({ valve, flanks, zero }) {
+    const found = centreline(valve, flanks, zero);
+    return found.ok ? { ok: true, gives: { centreline: found.centreline } } : found;
+  },
   slots: [
     {
       approach: 'forward',

@@ -1,5 +1,5 @@
 import type { ReadMethod } from './read-method';
-import { HAND_ONLY, BACK_UP, OPENING, CHECKING } from './shared';
+import { HAND_ONLY, BACK_UP, OPENING, CHECKING, solveEvents } from './shared';
 
 /** Where the valve opens and closes, at a height above the base circle. Common practice, no source. */
 export const EVENTS: ReadMethod = {
@@ -17,6 +17,7 @@ export const EVENTS: ReadMethod = {
   needsWheel: true,
   prepare: 'Indicator in line with the {on} of the {valve}, zeroed on the base circle.',
   cautions: [HAND_ONLY, BACK_UP],
+  solve: solveEvents,
   slots: [
     OPENING,
     {

@@ -17,6 +17,7 @@ export const IDENTITY: ReadMethod = {
   needsWheel: false,
   prepare: 'Indicator in line with the {on} of the {valve}, zeroed on the base circle.',
   cautions: [HAND_ONLY, SPRINGS],
+  solve: ({ figure }) => ({ ok: true, gives: { lift: figure } }),
   slots: [
     {
       approach: 'forward',

@@ -1,5 +1,10 @@
+import { problem } from '../../problem';
+import { wrap180 } from '../../units/angle';
 import type { ReadMethod } from './read-method';
 import { HAND_ONLY } from './shared';
+
+/** A lift at TDC is carried over a wheel that stands this far off at most, crank degrees. */
+const NEAR_TDC = 5;
 
 /** How far the valve is open with the piston at overlap TDC. Common practice, no source. */
 export const LIFT_AT_TDC: ReadMethod = {
@@ -17,6 +22,15 @@ export const LIFT_AT_TDC: ReadMethod = {
   needsWheel: false,
   prepare: 'Indicator in line with the {on} of the {valve}, zeroed on the base circle.',
   cautions: [HAND_ONLY, 'At overlap TDC both valves are near the piston: turn slowly.'],
+  solve({ flanks, zero, figure, onWheel }) {
+    const pastTdc = onWheel ? wrap180(flanks.opening - zero) : null;
+    if (pastTdc !== null && Math.abs(pastTdc) > NEAR_TDC)
+      return problem(
+        `The wheel stood ${Math.round(Math.abs(pastTdc))}° from TDC.`,
+        'The lift is read at TDC. Undo it, come forward to TDC and read again.',
+      );
+    return { ok: true, gives: { lift: figure, pastTdc } };
+  },
   slots: [
     {
       approach: 'forward',

@@ -1,3 +1,4 @@
+import { opensOnly } from '../flank-pair';
 import type { ReadMethod } from './read-method';
 import { HAND_ONLY, BACK_UP, OPENING, CHECKING } from './shared';
 
@@ -17,5 +18,6 @@ export const OPENING_ONLY: ReadMethod = {
   needsWheel: true,
   prepare: 'Indicator in line with the {on} of the {valve}, zeroed on the base circle, lifter held down on it.',
   cautions: [HAND_ONLY, BACK_UP],
+  solve: ({ valve, flanks, zero }) => ({ ok: true, gives: { opens: opensOnly(valve, flanks.opening, zero) } }),
   slots: [OPENING],
 };

@@ -1,3 +1,7 @@
+import type { Valve } from '../../cam/card';
+import type { Outcome } from '../../problem';
+import type { FlankPair, PairEvents } from '../flank-pair';
+
 export type Flank = 'opening' | 'closing';
 
 /** One reading of a method: which side, from which direction, and what has to be typed. */
@@ -15,6 +19,26 @@ export interface Slot {
   readonly record: string;
   /** Its turn where the other side of the pair was read before it; null where it is never the second. */
   readonly again: string | null;
+}
+
+/** The readings of a whole round: where the wheel stood on each flank and what true TDC shows, crank degrees; and the indicator, mm. */
+export interface WholeRound {
+  readonly valve: Valve;
+  readonly flanks: FlankPair;
+  readonly zero: number;
+  readonly figure: number;
+  readonly onWheel: boolean;
+}
+
+/** What a whole round gives, angles as a card prints them. */
+export interface RoundGives {
+  readonly centreline?: number;
+  readonly events?: PairEvents;
+  readonly opens?: number;
+  /** At the peak, or at TDC, mm. */
+  readonly lift?: number;
+  /** How far past TDC the crank stood for a lift at TDC, crank degrees; null without a wheel. */
+  readonly pastTdc?: number | null;
 }
 
 export interface ReadMethod {
@@ -48,6 +72,8 @@ export interface ReadMethod {
   readonly needsWheel: boolean;
   readonly prepare: string;
   readonly cautions: readonly string[];
+  /** What a whole round gives, or why it cannot be right; null where nothing follows from one round alone. */
+  readonly solve: ((round: WholeRound) => Outcome<{ readonly gives: RoundGives }>) | null;
   /** The readings of one round, in their order. A trace has no end: its one slot repeats. */
   readonly slots: readonly Slot[];
 }

@@ -1,4 +1,5 @@
-import type { Slot } from './read-method';
+import { events } from '../flank-pair';
+import type { Slot, WholeRound } from './read-method';
 
 export const HAND_ONLY =
   'Turn by hand, from the crank, the way it runs. Stop at any resistance that you cannot explain and back up: a valve may have met a piston.';
@@ -21,3 +22,9 @@ export const CHECKING = {
   label: 'Checking height above the base circle',
   usual: { in: '0.050', mm: '1.00' },
 } as const;
+
+/** Both events of a pair at one height. */
+export function solveEvents({ valve, flanks, zero }: WholeRound) {
+  const found = events(valve, flanks, zero);
+  return found.ok ? ({ ok: true, gives: { events: found.events } } as const) : found;
+}

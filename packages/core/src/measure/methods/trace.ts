@@ -17,6 +17,8 @@ export const TRACE: ReadMethod = {
   needsWheel: true,
   prepare: 'Indicator in line with the {on} of the {valve}, zeroed on the base circle.',
   cautions: [HAND_ONLY, BACK_UP],
+  // The curve is one, over all rounds that go on with it.
+  solve: null,
   slots: [
     {
       approach: 'forward',
