@@ -1,4 +1,4 @@
-import { useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Image, type PointerEvent, ScrollView, View, type ViewProps } from 'react-native';
 import Svg, { Circle, G, Line, Text as SvgText } from 'react-native-svg';
 import type { Report } from '@yosoku/core/report/report';
@@ -32,12 +32,57 @@ const CROSSHAIR = { cursor: 'crosshair' } as unknown as ViewProps['style'];
 export const shownScale = ({ width: wide, height }: Pick<Photo, 'width' | 'height'>, room: number, zoom: number) =>
   Math.min(room / wide, HIGHEST / height) * zoom;
 
-/** A photo that is touched where something is to be measured; larger than its room it scrolls. */
+/** By how much an arrow moves the cross, shown pixels: alone, and with Shift. */
+const STRIDE = 10;
+const FINE = 1;
+const ARROWS: Readonly<Record<string, PhotoPlace>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+interface Key {
+  readonly key: string;
+  readonly shiftKey?: boolean;
+  readonly preventDefault: () => void;
+}
+
+/** A cross that arrow keys move over a photo, in its pixels, while it has the focus; null before that. */
+function useCursor(
+  { width, height }: Pick<Photo, 'width' | 'height'>,
+  scale: number,
+  onMark: (at: PhotoPlace) => void,
+) {
+  const [at, setAt] = useState<PhotoPlace>([width / 2, height / 2]);
+  const [isShown, setShown] = useState(false);
+  const within = (value: number, most: number): number => Math.min(most, Math.max(0, value));
+  const keys = {
+    // A pointer has its own cross.
+    onFocus: ({ target }: { readonly target: unknown }) =>
+      setShown(!(target instanceof HTMLElement) || target.matches(':focus-visible')),
+    onBlur: () => setShown(false),
+    onKeyDown: (event: Key) => {
+      const step = ARROWS[event.key];
+      if (step) {
+        const by = (event.shiftKey ? FINE : STRIDE) / scale;
+        setAt([within(at[0] + by * step[0], width), within(at[1] + by * step[1], height)]);
+        setShown(true);
+      } else if (event.key === 'Enter' || event.key === ' ') onMark(at);
+      else return;
+      event.preventDefault();
+    },
+  };
+  return { cursor: isShown ? at : null, keys };
+}
+
+/** A photo that is touched where something is to be measured, or marked by keys; larger than its room it scrolls. */
 export function PhotoMarks({ buildId, photo, marks, width, zoom, description, onMark }: PhotoMarksProps) {
   const theme = useTheme();
   const found = usePicture(buildId, photo.picture);
   const began = useRef({ x: 0, y: 0 });
   const scale = shownScale(photo, width, zoom);
+  const { cursor, keys } = useCursor(photo, scale, onMark);
   const size = { width: Math.round(photo.width * scale), height: Math.round(photo.height * scale) };
   if (found.state !== 'here')
     return (
@@ -56,32 +101,67 @@ export function PhotoMarks({ buildId, photo, marks, width, zoom, description, on
   };
   const shown = Math.round(photo.height * shownScale(photo, width, 1));
   return (
-    <ScrollView style={{ height: shown, maxWidth: width }} tabIndex={-1}>
-      <ScrollView horizontal tabIndex={-1}>
-        <View style={size}>
-          <Image source={{ uri: found.address }} alt={description} style={size} />
-          <View
-            testID="photo-marks"
-            onPointerDown={hold}
-            onPointerUp={touch}
-            style={[{ position: 'absolute', left: 0, top: 0, ...size }, CROSSHAIR]}
-          >
-            <Svg width={size.width} height={size.height} aria-hidden pointerEvents="none">
-              {marks.map(([x, y], at) => (
-                <Cross key={at} x={x * scale} y={y * scale} name={at + 1} colour={theme.brass} under={theme.ground} />
-              ))}
-            </Svg>
+    <View className="gap-1">
+      <ScrollView style={{ height: shown, maxWidth: width }} tabIndex={-1}>
+        <ScrollView horizontal tabIndex={-1}>
+          <View style={size}>
+            <Image source={{ uri: found.address }} alt={description} style={size} />
+            <View
+              testID="photo-marks"
+              role="application"
+              tabIndex={0}
+              aria-label={`Marks on the photo. ${BY_KEYS}`}
+              onPointerDown={hold}
+              onPointerUp={touch}
+              {...keys}
+              style={[{ position: 'absolute', left: 0, top: 0, ...size }, CROSSHAIR]}
+            >
+              <Svg width={size.width} height={size.height} aria-hidden pointerEvents="none">
+                {marks.map(([x, y], at) => (
+                  <Cross key={at} x={x * scale} y={y * scale} name={at + 1} colour={theme.brass} under={theme.ground} />
+                ))}
+                {cursor ? (
+                  <Cross x={cursor[0] * scale} y={cursor[1] * scale} colour={theme.ink} under={theme.ground} />
+                ) : null}
+              </Svg>
+              {cursor ? <InSight left={cursor[0] * scale} top={cursor[1] * scale} /> : null}
+            </View>
           </View>
-        </View>
+        </ScrollView>
       </ScrollView>
-    </ScrollView>
+      {cursor ? (
+        <Words look="soft" testID="photo-keys">
+          {BY_KEYS}
+        </Words>
+      ) : null}
+    </View>
+  );
+}
+
+const BY_KEYS = 'Arrow keys move the cross, with Shift finely; Enter marks.';
+
+/** A place that the photo is scrolled to. */
+function InSight({ left, top }: { readonly left: number; readonly top: number }) {
+  const place = useRef<View>(null);
+  useEffect(() => {
+    const element: unknown = place.current;
+    if (element instanceof HTMLElement) element.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [left, top]);
+  const half = ARM + 2;
+  return (
+    <View
+      ref={place}
+      pointerEvents="none"
+      style={{ position: 'absolute', left: left - half, top: top - half, width: 2 * half, height: 2 * half }}
+    />
   );
 }
 
 interface CrossProps {
   readonly x: number;
   readonly y: number;
-  readonly name: number;
+  /** Of a mark that is put. */
+  readonly name?: number;
   readonly colour: string;
   readonly under: string;
 }
@@ -106,17 +186,21 @@ function Cross({ x, y, name, colour, under }: CrossProps) {
           ))}
         </G>
       ))}
-      <Circle cx={x + ARM + 4} cy={y - ARM - 2} r={10} fill={under} stroke={colour} strokeWidth={1.5} />
-      <SvgText
-        x={x + ARM + 4}
-        y={y - ARM + 3}
-        fontSize={14}
-        textAnchor="middle"
-        fontFamily="Barlow_600SemiBold"
-        fill={colour}
-      >
-        {String(name)}
-      </SvgText>
+      {name === undefined ? null : (
+        <>
+          <Circle cx={x + ARM + 4} cy={y - ARM - 2} r={10} fill={under} stroke={colour} strokeWidth={1.5} />
+          <SvgText
+            x={x + ARM + 4}
+            y={y - ARM + 3}
+            fontSize={14}
+            textAnchor="middle"
+            fontFamily="Barlow_600SemiBold"
+            fill={colour}
+          >
+            {String(name)}
+          </SvgText>
+        </>
+      )}
     </G>
   );
 }

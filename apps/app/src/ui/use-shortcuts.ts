@@ -6,13 +6,13 @@ export type Shortcuts = Readonly<Record<string, () => void>>;
 
 const OF_A_FIGURE = /^[\d.]$|^Backspace$/;
 
-/** Does a key belong to what has the focus: a field that is typed in, a button that Enter presses? */
+/** Does a key belong to what has the focus: a field that is typed in, a button that Enter presses, a picture that is marked by keys? */
 function isTyped({ target, key }: KeyboardEvent): boolean {
   const focused = target instanceof HTMLElement ? target : null;
   const typing = focused?.closest('input, textarea');
   if (typing && typing.getAttribute('data-testid') !== 'reading') return true;
   if (typing && OF_A_FIGURE.test(key)) return true;
-  return key === 'Enter' && focused?.closest('[role=button], [role=radio], a') != null;
+  return key === 'Enter' && focused?.closest('[role=button], [role=radio], [role=application], a') != null;
 }
 
 /** Listens for single keys, except while something other than a reading is being typed. */

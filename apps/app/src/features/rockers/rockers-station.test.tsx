@@ -1,4 +1,5 @@
 import { act, fireEvent, screen } from '@testing-library/react-native';
+import type { BodyOf } from '@yosoku/core/record/entry';
 import { book } from '@yosoku/core/testing/book';
 import { WIDE, openStation } from '@/testing/open-station';
 import { RockersStation } from './rockers-station';
@@ -139,6 +140,43 @@ test('the pattern measured on a photo of the tip: four touches, and the record s
     onPhoto: { picture, marks: expect.any(Array) },
   });
   expect(here.words()).toMatch(/on a photo/);
+});
+
+test('keys alone mark the photo: arrows move a cross from its middle, finely with Shift, and Enter puts a mark there', async () => {
+  const job = mounted();
+  const photo = { picture: 'd'.repeat(64), width: 1200, height: 800, bytes: 9 } as const;
+  job.write('photo.taken', { ...photo, shows: 'tip', of: null, words: 'Tip' });
+  const here = await openStation('rockers', RockersStation, job.entries);
+  await here.press('pattern-more-intake');
+  await here.choose('pattern-which-intake', '1: Tip');
+  const key = async (name: string, times = 1, shiftKey = false): Promise<void> => {
+    for (let time = 0; time < times; time += 1) {
+      const event = { key: name, shiftKey, preventDefault: () => undefined };
+      await act(async () => void fireEvent(screen.getByTestId('photo-marks'), 'keyDown', event));
+    }
+  };
+  expect(screen.queryByTestId('photo-keys')).toBeNull();
+  // Beyond the edge of the photo there is nothing to mark.
+  await key('ArrowUp', 100);
+  // From the middle ten steps out: one edge of a tip of 8 mm, and 20 steps back the other.
+  await key('ArrowLeft', 10);
+  expect(screen.getByTestId('photo-keys')).toHaveTextContent(/Enter marks/);
+  await key('Enter');
+  await key('ArrowRight', 20);
+  await key(' ');
+  // The pattern: from 4 steps and 10 fine ones left of that edge to 5 more.
+  await key('ArrowLeft', 10);
+  await key('ArrowLeft', 10, true);
+  await key('Enter');
+  await key('ArrowRight', 5);
+  await key('Enter');
+  await here.press('pattern-use-intake');
+  await here.type('trial-length-intake', '206 mm');
+  await here.press('trial-keep-intake');
+  // 50 of the 200 pixels of the tip; its middle lies 15 of them outward of the tip’s.
+  expect(here.last()?.body).toMatchObject({ pattern: expect.closeTo(2, 1), offset: expect.closeTo(0.6, 1) });
+  const { onPhoto } = here.last()?.body as BodyOf<'rocker.tried'>;
+  expect(onPhoto?.marks.map(([, y]) => y)).toEqual([0, 0, 0, 0]);
 });
 
 test('a signed build shows what was ordered and takes nothing', async () => {
