@@ -98,13 +98,13 @@ if (wants('types') && only !== null) await sideBySide([[], []], types);
 if (wants('unit') && only !== null) await jest('unit tests', ['core', 'app']);
 
 if (needsDatabase) {
-  const { withDatabase } = await import('./throwaway.mjs');
+  const { withDatabaseForChecks } = await import('./throwaway.mjs');
   const { ensureBuilt, ensureWorker, MIGRATIONS_DIR, SERVER_FILE, WEB_DIR, WORKER_FILE } = await import('./build.mjs');
   await ensureWorker();
   // Each browser has a server and databases of its own.
   const browsers = [1, 2];
   const bases = browsers.flatMap((browser) => [`e2e${browser}`, `empty${browser}`]);
-  await withDatabase(['api', 'spare', ...bases], async (urls) => {
+  await withDatabaseForChecks(['api', 'spare', ...bases], async (urls) => {
     const api = () =>
       jest('API on MariaDB', ['api'], ['--runInBand'], {
         env: { TEST_DATABASE_URL: urls.api, SPARE_DATABASE_URL: urls.spare, MIGRATIONS_DIR, WORKER_FILE },

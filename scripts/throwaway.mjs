@@ -4,11 +4,14 @@ import { freePort, startDatabase } from './database.mjs';
 import { startServer } from './server-process.mjs';
 import { STATE, ensureState } from './setup.mjs';
 
-/** Gives `work` the addresses of empty databases of its own, and removes them afterwards. */
-export async function withDatabase(names, work) {
+/**
+ * Gives `work` the addresses of empty databases of its own, and removes them afterwards.
+ * @param isLasting its commits are on the disk before they are answered, as in use: what is measured on it would say too little otherwise.
+ */
+export async function withDatabase(names, work, isLasting = true) {
   ensureState();
   const folder = mkdtempSync(path.join(STATE, 'throwaway-'));
-  const database = await startDatabase(path.join(folder, 'db'), names);
+  const database = await startDatabase(path.join(folder, 'db'), names, !isLasting);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1));
   process.on('exit', () => rmSync(folder, { recursive: true, force: true, maxRetries: 40, retryDelay: 50 }));
   try {
@@ -17,6 +20,9 @@ export async function withDatabase(names, work) {
     await database.stop();
   }
 }
+
+/** The same where nothing is measured: no commit waits for a disk that something else keeps busy. */
+export const withDatabaseForChecks = (names, work) => withDatabase(names, work, false);
 
 /** Gives `work` the address of the built application with the demo shop, on a database of its own. */
 export const withDemo = (work) =>

@@ -1,3 +1,4 @@
+import type { Result } from '@yosoku/core/problem';
 import { type WheelReading, type WheelRing, readingAt } from '@yosoku/core/crank/wheel';
 import { ringAt, usualSense } from '@yosoku/core/instruments/sync';
 import type { Rotation } from '@yosoku/core/crank/rotation';
@@ -25,7 +26,7 @@ export interface Taken {
   readonly box: string;
 }
 
-export type Take = { readonly ok: true; readonly taken: Taken } | { readonly ok: false; readonly why: string };
+export type Take = Result<{ readonly taken: Taken }, { readonly why: string }>;
 
 /** An indicator counts as brought to its figure within this, mm: two hundredths are less than a quarter degree on any flank. From memory. */
 const BROUGHT = 0.02;

@@ -1,4 +1,5 @@
-import type { Drawing, NoPhoto, Shrunk } from './shrink';
+import type { Checked } from '@yosoku/core/problem';
+import type { Drawing, NoPhoto, Shrunk, SmallPhoto } from './shrink';
 
 /** The bundler makes a piece of its own of a worker that is named like this. */
 declare const require: { readonly unstable_resolveWorker: (path: string) => string };
@@ -44,7 +45,7 @@ const WHY: Readonly<Record<NoPhoto | 'large', string>> = {
   large: `has more than ${LARGEST / 1024 / 1024} MB. Choose a smaller picture, or take it again with less resolution.`,
 };
 
-export type MadePhoto = Exclude<Shrunk, { ok: false }> | { readonly ok: false; readonly message: string };
+export type MadePhoto = Checked<SmallPhoto>;
 
 /** Makes a photo of a file that was taken or chosen. What is wrong with it comes back in words. */
 export async function makePhoto(file: File): Promise<MadePhoto> {

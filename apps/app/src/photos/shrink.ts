@@ -1,3 +1,4 @@
+import type { Result } from '@yosoku/core/problem';
 import { PHOTO_BYTES, PHOTO_EDGE } from '@yosoku/core/photos/photo';
 
 /** A canvas to draw a picture on: of the page or of a worker. */
@@ -9,15 +10,15 @@ export interface Drawing {
 /** Why a file was not taken for a photo: no picture that this browser opens; larger than this device can work on. */
 export type NoPhoto = 'no-picture' | 'too-much';
 
-export type Shrunk =
-  | {
-      readonly ok: true;
-      readonly picture: string;
-      readonly bytes: Blob;
-      readonly width: number;
-      readonly height: number;
-    }
-  | { readonly ok: false; readonly trouble: NoPhoto };
+/** A photo that is small enough to be kept. */
+export interface SmallPhoto {
+  readonly picture: string;
+  readonly bytes: Blob;
+  readonly width: number;
+  readonly height: number;
+}
+
+export type Shrunk = Result<SmallPhoto, { readonly trouble: NoPhoto }>;
 
 /** Fine enough to read a wheel by; less where a picture is so rough that it would be too large. */
 const QUALITIES = [0.85, 0.7, 0.5, 0.3];

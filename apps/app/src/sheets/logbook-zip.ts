@@ -1,3 +1,4 @@
+import type { Checked } from '@yosoku/core/problem';
 import { Zip, ZipDeflate, ZipPassThrough, strToU8, unzipSync } from 'fflate';
 import { MOST_PHOTOS, PHOTO_BYTES } from '@yosoku/core/photos/photo';
 
@@ -34,14 +35,11 @@ export async function packLogbook(
   return new Blob(parts, { type: 'application/zip' });
 }
 
-export type Unpacked =
-  | {
-      readonly ok: true;
-      readonly logbook: string;
-      /** By their fingerprints; those that are not what they are called are left out. */
-      readonly pictures: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
-    }
-  | { readonly ok: false; readonly message: string };
+export type Unpacked = Checked<{
+  readonly logbook: string;
+  /** By their fingerprints; those that are not what they are called are left out. */
+  readonly pictures: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
+}>;
 
 /** Opens what `packLogbook` made. What else is in it is passed over; nothing is unpacked that is larger than it may be. */
 export async function unpackLogbook(file: Uint8Array): Promise<Unpacked> {

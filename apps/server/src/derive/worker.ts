@@ -1,3 +1,4 @@
+import type { Result } from '@yosoku/core/problem';
 import { readdirSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import { worker, workerEmit } from 'workerpool';
@@ -7,11 +8,11 @@ import { Problem, type ProblemFields } from '../web/problem';
 import { type Tasks, type WithBytes, makeTasks } from './tasks';
 
 /** What a task gave, in a form that crosses between processes. */
-export type Settled =
+export type Settled = Result<
   /** Bytes of the value have gone ahead, in pieces. */
-  | { readonly ok: true; readonly value: object | undefined }
-  | { readonly ok: false; readonly problem: ProblemFields }
-  | { readonly ok: false; readonly passing: string };
+  { readonly value: object | undefined },
+  { readonly problem: ProblemFields } | { readonly passing: string }
+>;
 
 export interface Order<K extends keyof Tasks = keyof Tasks> {
   readonly task: K;

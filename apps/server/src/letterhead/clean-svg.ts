@@ -1,3 +1,4 @@
+import type { Checked } from '@yosoku/core/problem';
 import { MM_PER_INCH } from '@yosoku/core/units/length';
 import { SaxesParser, type SaxesAttributeNS, type SaxesTagNS } from 'saxes';
 
@@ -24,9 +25,7 @@ const MOST_DRAWN = 20_000;
 const DEEPEST = 40;
 const DEEPEST_CALLS = 200;
 
-export type CleanSvg =
-  | { readonly ok: true; readonly svg: string; readonly width: number; readonly height: number }
-  | { readonly ok: false; readonly message: string };
+export type CleanSvg = Checked<{ readonly svg: string; readonly width: number; readonly height: number }>;
 
 /** Why a drawing is not taken, in words. */
 class Refused extends Error {}

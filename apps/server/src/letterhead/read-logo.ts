@@ -1,3 +1,4 @@
+import type { Checked } from '@yosoku/core/problem';
 import { PNG } from 'pngjs';
 import { LOGO_BYTES, LOGO_EDGE, type LOGO_KINDS } from '@yosoku/core/paper/letterhead';
 import { cleanSvg } from './clean-svg';
@@ -11,7 +12,7 @@ export interface Logo {
   readonly height: number;
 }
 
-export type ReadLogo = { readonly ok: true; readonly logo: Logo } | { readonly ok: false; readonly message: string };
+export type ReadLogo = Checked<{ readonly logo: Logo }>;
 
 const refused = (message: string): ReadLogo => ({ ok: false, message });
 const neither = (): ReadLogo => refused('This is neither an SVG drawing nor a PNG picture.');

@@ -1,3 +1,4 @@
+import type { Checked } from '@yosoku/core/problem';
 import { PHOTO_EDGE } from '@yosoku/core/photos/photo';
 
 /** Segments of a JPEG, ITU-T T.81 §B. */
@@ -16,9 +17,7 @@ const PLAIN_APP: readonly (readonly [marker: number, name: string])[] = [
 const FRAMES = new Set([0xc0, 0xc1, 0xc2]);
 const END = [0xff, 0xd9] as const;
 
-export type Jpeg =
-  | { readonly ok: true; readonly width: number; readonly height: number }
-  | { readonly ok: false; readonly message: string };
+export type Jpeg = Checked<{ readonly width: number; readonly height: number }>;
 
 const refused = (message: string): Jpeg => ({ ok: false, message });
 const broken = (): Jpeg => refused('This is no JPEG picture, or it is damaged.');

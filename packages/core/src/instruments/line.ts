@@ -1,3 +1,4 @@
+import type { Result } from '../problem';
 import { MM_PER_INCH } from '../units/length';
 import crc32 from 'crc-32';
 import { z } from 'zod';
@@ -16,10 +17,8 @@ export interface Sample {
   readonly lifts: readonly [number | null, number | null];
 }
 
-export type Spoken =
-  | { readonly ok: true; readonly sample: Sample }
-  /** garbage: not of this form. checksum: of this form, and damaged. figure: undamaged, and says what cannot be. */
-  | { readonly ok: false; readonly why: 'garbage' | 'checksum' | 'figure' };
+/** garbage: not of this form. checksum: of this form, and damaged. figure: undamaged, and says what cannot be. */
+export type Spoken = Result<{ readonly sample: Sample }, { readonly why: 'garbage' | 'checksum' | 'figure' }>;
 
 /** First word of every line: the protocol, and its version. */
 export const SIGN = 'yb1';

@@ -1,10 +1,9 @@
+import type { Result } from '../problem';
 import { type ParseError, parse, printParseErrorCode, visit } from 'jsonc-parser';
 import { type BuildFile, buildFileSchema } from './file';
 import { firstIssue } from './issue-path';
 
-export type ReadFile =
-  | { readonly ok: true; readonly file: BuildFile }
-  | { readonly ok: false; readonly field: string; readonly message: string };
+export type ReadFile = Result<{ readonly file: BuildFile }, { readonly field: string; readonly message: string }>;
 
 /** What is wrong at a place of a text that is no JSON. */
 const WRONG: Readonly<Record<string, string>> = {

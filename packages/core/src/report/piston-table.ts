@@ -1,3 +1,4 @@
+import type { Checked } from '../problem';
 import { VALVES, type Valve } from '../cam/card';
 import { lobeAt } from '../cam/lobe';
 import { READ_METHODS } from '../measure/read-methods';
@@ -37,9 +38,7 @@ export const USUAL_ANGLES: readonly number[] = [-15, 0, 15];
  * Angles as they are typed: "−15, 0, 15" or "-15 TDC 15". In their order, each once.
  * @returns the angles, or what is wrong.
  */
-export function parseAngles(
-  typed: string,
-): { readonly ok: true; readonly angles: readonly number[] } | { readonly ok: false; readonly message: string } {
+export function parseAngles(typed: string): Checked<{ readonly angles: readonly number[] }> {
   const parts = typed
     .replaceAll('−', '-')
     .replaceAll(/tdc/gi, '0')

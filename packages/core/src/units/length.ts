@@ -1,3 +1,4 @@
+import type { Checked } from '../problem';
 import { Big } from 'big.js';
 import { decimal } from './decimal';
 
@@ -11,9 +12,7 @@ export type LengthUnit = 'in' | 'mm';
  */
 export type LengthFamily = 'lift' | 'dimension';
 
-export type ParsedLength =
-  | { readonly ok: true; readonly mm: Millimetres; readonly understood: string }
-  | { readonly ok: false; readonly message: string };
+export type ParsedLength = Checked<{ readonly mm: Millimetres; readonly understood: string }>;
 
 /** 1 in = 25.4 mm exactly (NIST SP 811, appendix B.8). */
 export const MM_PER_INCH = 25.4;

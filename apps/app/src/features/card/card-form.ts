@@ -1,3 +1,4 @@
+import type { Checked } from '@yosoku/core/problem';
 import { type CamCard, type LobeCard, type TimingLine, type Valve, VALVES } from '@yosoku/core/cam/card';
 import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
 import type { BodyOf } from '@yosoku/core/record/entry';
@@ -50,13 +51,12 @@ type Trouble = Partial<Record<CardField, string>>;
 export const fieldOf = <F extends OfLobe>(valve: Valve, figure: F): F | `ex ${F}` =>
   valve === 'intake' ? figure : `ex ${figure}`;
 
-export type ReadCard =
-  | {
-      readonly ok: true;
-      readonly card: Omit<BodyOf<'card.entered'>, 'replaces'>;
-      readonly target: Omit<BodyOf<'target.set'>, 'replaces'>;
-    }
-  | { readonly ok: false; readonly message: string };
+/** What the form says: a card and a target, or what is wrong. */
+export interface TypedCard {
+  readonly card: Omit<BodyOf<'card.entered'>, 'replaces'>;
+  readonly target: Omit<BodyOf<'target.set'>, 'replaces'>;
+}
+export type ReadCard = Checked<TypedCard>;
 
 /** The height that most cards check at. Common practice, no source. */
 const USUAL_HEIGHT = { in: '0.050', mm: '1.00' } as const;

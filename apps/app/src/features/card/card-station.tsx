@@ -19,7 +19,7 @@ import { CardsOfShop, Kin } from './cards-of-shop';
 import {
   type CardField,
   type CardForm,
-  type ReadCard,
+  type TypedCard,
   cardForm,
   cardSoFar,
   emptyCard,
@@ -106,10 +106,14 @@ export function CardStation() {
   );
 }
 
-type TypedTarget = Extract<ReadCard, { ok: true }>['target'];
-
 /** Where the intake shall sit, or why that cannot be said. */
-function Aim({ card, target: { target, limit } }: { readonly card: CompletedCard; readonly target: TypedTarget }) {
+function Aim({
+  card,
+  target: { target, limit },
+}: {
+  readonly card: CompletedCard;
+  readonly target: TypedCard['target'];
+}) {
   const aim = targetCentreline(card.intake.centreline, target);
   return (
     <Words look="sentence" testID="aim">

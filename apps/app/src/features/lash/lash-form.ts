@@ -1,3 +1,4 @@
+import type { Result } from '@yosoku/core/problem';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, inches } from '@yosoku/core/units/length';
@@ -36,9 +37,7 @@ function valvesName(typed: string | undefined, { lash }: Report): ValvesName {
 
 type Field = 'intake' | 'exhaust' | 'noGo' | 'turns' | 'pitch';
 type Wanted = BodyOf<'lash.begun'>['wanted'];
-export type ReadLash =
-  | { readonly ok: true; readonly wanted: Wanted }
-  | { readonly ok: false; readonly errors: Partial<Record<Field, string>> };
+export type ReadLash = Result<{ readonly wanted: Wanted }, { readonly errors: Partial<Record<Field, string>> }>;
 
 /** Blades are bought in such steps. Common practice, no source. */
 const USUAL_STEP = { in: inches('0.002'), mm: 0.05 } as const;

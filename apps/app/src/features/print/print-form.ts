@@ -1,3 +1,4 @@
+import type { Checked } from '@yosoku/core/problem';
 import { READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
 import { type PaperWish, WORKSHEETS, paperWish } from '@yosoku/core/paper/wish';
 import { PAPER_NAMES, type PaperName } from '@yosoku/core/paper/drawing';
@@ -69,9 +70,7 @@ export function printForm(draft: Draft, units: LengthUnit): PrintForm {
   };
 }
 
-export type ReadPrint =
-  | { readonly ok: true; readonly query: Readonly<Record<string, string>> }
-  | { readonly ok: false; readonly message: string };
+export type ReadPrint = Checked<{ readonly query: Readonly<Record<string, string>> }>;
 
 /**
  * What is asked of the server, or what is wrong.

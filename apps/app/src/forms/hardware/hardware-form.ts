@@ -1,3 +1,4 @@
+import type { Result } from '@yosoku/core/problem';
 import {
   type Hardware,
   type HardwareKindName,
@@ -141,9 +142,10 @@ function read(form: HardwareForm, { name, typed }: FieldSpec, unit: LengthUnit):
   }
 }
 
-export type ReadHardware =
-  | { readonly ok: true; readonly name: string; readonly hardware: Hardware }
-  | { readonly ok: false; readonly trouble: Partial<Record<HardwareField, string>> };
+export type ReadHardware = Result<
+  { readonly name: string; readonly hardware: Hardware },
+  { readonly trouble: Partial<Record<HardwareField, string>> }
+>;
 
 /** What was typed as hardware, or what is wrong with which field. */
 export function readHardware(form: HardwareForm, unit: LengthUnit): ReadHardware {
