@@ -73,10 +73,10 @@ function MarkOf({ of }: { readonly of: View_['valve'] }) {
   );
 }
 
-/** "2.1° late ±0.4"; nothing where the view says nothing of the cam. */
+/** "2.1° late ±0.4°"; nothing where the view says nothing of the cam. */
 function offTarget({ delta, deltaExpanded }: View_): string {
   if (delta === null) return '';
-  return `${offWords(delta)}${deltaExpanded === null ? '' : ` ±${decimal(deltaExpanded, 1)}`}`;
+  return `${offWords(delta)}${deltaExpanded === null ? '' : ` ±${computedDegrees(deltaExpanded)}`}`;
 }
 
 function HowWellKnown({ view: { unit, expanded } }: { readonly view: View_ }) {

@@ -101,7 +101,7 @@ export function PhotoMarks({ buildId, photo, marks, width, zoom, description, on
   };
   const shown = Math.round(photo.height * shownScale(photo, width, 1));
   return (
-    <View className="gap-1">
+    <View>
       <ScrollView style={{ height: shown, maxWidth: width }} tabIndex={-1}>
         <ScrollView horizontal tabIndex={-1}>
           <View style={size}>
@@ -129,10 +129,13 @@ export function PhotoMarks({ buildId, photo, marks, width, zoom, description, on
           </View>
         </ScrollView>
       </ScrollView>
+      {/* Over the photo: a line that came and went below would move what a pointer is about to press. */}
       {cursor ? (
-        <Words look="soft" testID="photo-keys">
-          {BY_KEYS}
-        </Words>
+        <View className="absolute bottom-0 left-0 bg-ground px-2 py-1" pointerEvents="none">
+          <Words look="soft" testID="photo-keys">
+            {BY_KEYS}
+          </Words>
+        </View>
       ) : null}
     </View>
   );

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { targetCentreline } from '../cam/target';
-import { centreline as centrelineOf } from '../measure/flank-pair';
+import { centreline as centrelineOf } from '../measure/methods/flank-pair';
 import { JUDGED } from '../testing/judged';
 import { type FaultFinding, type Judged, judge } from '../verdict/verdict';
 import { tellTogether, tellVerdict } from './verdict-words';

@@ -3,7 +3,7 @@ import { slopesAt } from '../cam/lobe-slopes';
 import { type Lobe, flanksAt, lobeAt } from '../cam/lobe';
 import { centrelineForLift } from '../cam/lift-at-tdc';
 import { readTrace } from '../cam/trace';
-import { centreline, events, opensOnly } from '../measure/flank-pair';
+import { centreline, events, opensOnly } from '../measure/methods/flank-pair';
 import { combineRounds, pairTerms } from '../measure/read-uncertainty';
 import { wrap180 } from '../units/angle';
 import { makeRandom } from '../statistics/random';

@@ -15,6 +15,7 @@ import type { Taken } from '@/instruments/take-reading';
 import { SlideRule } from '@/pictures/slide-rule';
 import { ReadSketch } from '@/pictures/read-sketch';
 import { Choice } from '@/ui/choice';
+import { useWide } from '@/ui/layout';
 import { useDraft } from '@/store/use-draft';
 import { useSpoken } from '@/ui/voice';
 import { Words } from '@/ui/words';
@@ -23,6 +24,9 @@ import type { ReadingChoice } from './use-reading-choice';
 import { ZeroNotice } from './zero-notice';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { MOST_LIFT } from '@yosoku/core/record/entries/limits';
+
+/** On a phone what to do has to stand above the keys: the sketch leaves it room. */
+const NARROW_SKETCH = 190;
 
 const TDC_BY = [
   { value: 'wheel', label: 'The wheel' },
@@ -46,6 +50,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const { build, zero, card } = report;
   const { method, valve, next } = choice;
   const width = useStationWidth();
+  const wide = useWide();
   useSpoken(sayFigures(next.sentence));
   const { draft, change } = useDraft<'by'>(`${build.id}/tdc-by`);
   const atTdc = READ_METHODS[method].reads === 'tdc-lift';
@@ -107,7 +112,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
     >
       {bar}
       <View className="items-center px-4 pt-5">
-        <ReadSketch method={method} width={Math.min(width - 48, 420)} next={0} />
+        <ReadSketch method={method} width={wide ? Math.min(width - 48, 420) : NARROW_SKETCH} next={0} />
       </View>
       <View className="gap-3 px-4 wide:px-0 pb-3 pt-3">
         <Words look="sentence" level={1} testID="sentence" aria-live="polite">

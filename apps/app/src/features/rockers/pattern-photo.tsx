@@ -72,7 +72,11 @@ export function PatternPhoto({ valve, draft, change }: PatternPhotoProps) {
   const { report } = useStation();
   const { build, photos, rockers } = report;
   const { busy, trouble, keep } = useKeepPhoto();
-  const tips = photos.taken.filter(({ shows }) => shows === 'tip');
+  // The same file added twice is one picture.
+  const tips = photos.taken.filter(
+    ({ shows, picture }, at, all) =>
+      shows === 'tip' && all.findIndex((each) => each.shows === 'tip' && each.picture === picture) === at,
+  );
   const { picture } = draft;
   const marks = marksOf(draft);
   const photo = tips.find((each) => each.picture === picture);

@@ -1,7 +1,7 @@
 import { cylinderTrouble } from '../../crank/firing-order';
 import type { Valve } from '../../cam/card';
 import { formatReading, ringPosition } from '../../crank/wheel';
-import type { PairEvents } from '../../measure/flank-pair';
+import type { PairEvents } from '../../measure/methods/flank-pair';
 import { type Flank, READ_METHODS, type ReadMethodName, readMethod } from '../../measure/read-methods';
 import type { Problem } from '../../problem';
 import { formatLength } from '../../units/length';

@@ -1,4 +1,4 @@
-import { centreline } from '../flank-pair';
+import { centreline } from './flank-pair';
 import type { ReadMethod } from './read-method';
 import { HAND_ONLY, BACK_UP } from './shared';
 

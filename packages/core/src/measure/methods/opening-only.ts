@@ -1,4 +1,4 @@
-import { opensOnly } from '../flank-pair';
+import { opensOnly } from './flank-pair';
 import type { ReadMethod } from './read-method';
 import { HAND_ONLY, BACK_UP, OPENING, CHECKING } from './shared';
 

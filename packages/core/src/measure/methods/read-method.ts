@@ -1,6 +1,6 @@
 import type { Valve } from '../../cam/card';
 import type { Outcome } from '../../problem';
-import type { FlankPair, PairEvents } from '../flank-pair';
+import type { FlankPair, PairEvents } from './flank-pair';
 
 export type Flank = 'opening' | 'closing';
 

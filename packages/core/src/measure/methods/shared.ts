@@ -1,4 +1,4 @@
-import { events } from '../flank-pair';
+import { events } from './flank-pair';
 import type { Slot, WholeRound } from './read-method';
 
 export const HAND_ONLY =

@@ -1,8 +1,8 @@
-import { type Valve, durationOf, opensAsPrinted } from '../cam/card';
-import { wrap720 } from '../cam/lobe';
-import { type CrankDeg, crankDeg, forwardArc, forwardMidpoint, wrap180 } from '../units/angle';
-import { computedDegrees } from '../units/degrees';
-import { type Outcome, problem } from '../problem';
+import { type Valve, durationOf, opensAsPrinted } from '../../cam/card';
+import { wrap720 } from '../../cam/lobe';
+import { type CrankDeg, crankDeg, forwardArc, forwardMidpoint, wrap180 } from '../../units/angle';
+import { computedDegrees } from '../../units/degrees';
+import { type Outcome, problem } from '../../problem';
 
 /**
  * Ring positions (crank degrees, see `wheel.ts`) at the same height of one lobe: `opening` on the way up to the nose, `closing` on the way
