@@ -1,12 +1,13 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { Entry } from '@yosoku/core/record/entry';
+import type { Station } from '@yosoku/core/record/stations';
 import { signedOut } from './session-slice';
 
 export interface BuildSummary {
   readonly id: string;
   readonly name: string;
-  readonly zeroState: string;
-  readonly verdictKind: string;
+  /** The station that it is opened at; lists that a device kept before there was one lack it. */
+  readonly place?: Station;
   readonly headline: string;
   readonly updatedAt: string;
   /** What it says is older than its newest entries: the server is still working it out. */

@@ -37,7 +37,7 @@ beforeAll(() => provideArithmetic({ derive, checkEntry, isUndoable }));
 test('a build begun offline stands in the list at once, before the server’s, and only once when it has arrived', () => {
   const store = makeStore();
   store.dispatch(signedIn(account));
-  const old = { id: 'b-old', name: 'Old', zeroState: 'none', verdictKind: 'waiting', headline: '', updatedAt: '' };
+  const old = { id: 'b-old', name: 'Old', place: 'zero' as const, headline: '', updatedAt: '' };
   store.dispatch(listed({ shopId: SHOP, builds: [old] }));
   const first = opening(1, 'b-new', 'New four');
   store.dispatch(recorded([wait(first)]));

@@ -1,6 +1,6 @@
 import { createSelector } from '@reduxjs/toolkit';
 import type { Entry } from '@yosoku/core/record/entry';
-import { listHeadline } from '@yosoku/core/report/list-headline';
+import { listHeadline, listPlace } from '@yosoku/core/report/list-headline';
 import type { Report } from '@yosoku/core/report/report';
 import { derive } from './arithmetic';
 import type { BuildSummary } from './logbook-slice';
@@ -55,13 +55,12 @@ export const selectBuilds = createSelector(
       const mine = waiting.filter(({ entry }) => entry.buildId === buildId).map(({ entry }) => entry);
       const report = derive([...(known[buildId] ?? []), ...mine]);
       if (!report) return [];
-      const { build, zero, verdict } = report;
+      const { build } = report;
       return [
         {
           id: buildId,
           name: build.name,
-          zeroState: zero.state,
-          verdictKind: verdict.kind,
+          place: listPlace(report),
           headline: listHeadline(report),
           updatedAt: mine.at(-1)?.takenAt ?? '',
         },

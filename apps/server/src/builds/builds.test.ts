@@ -65,6 +65,7 @@ describe('the logbook on the server', () => {
     const listed = (await upToDate(me)).find((each) => each.id === id);
     expect(listed).toMatchObject({
       verdictKind: 'leave',
+      place: 'decide',
       headline: 'The cam sits 0.4° late, retarded, ±0.7°.',
       delta: expect.closeTo(-0.35, 1),
     });

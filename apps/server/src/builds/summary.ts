@@ -1,6 +1,6 @@
 import { desc, eq, max } from 'drizzle-orm';
 import { cutText } from '@yosoku/core/units/text';
-import { listHeadline } from '@yosoku/core/report/list-headline';
+import { listHeadline, listPlace } from '@yosoku/core/report/list-headline';
 import { derive } from '@yosoku/core/report/report';
 import type { Db } from '../db/database';
 import { build, entry, hardwareMove } from '../db/schema';
@@ -31,6 +31,7 @@ export async function renewSummary(db: Db, buildId: string): Promise<void> {
         name: report.build.name,
         zeroState: report.zero.state,
         verdictKind: report.verdict.kind,
+        place: listPlace(report),
         headline: cut(listHeadline(report)),
         delta: report.verdict.delta === null ? null : report.verdict.delta.toFixed(6),
       }
@@ -72,6 +73,7 @@ export async function listBuilds(db: Db, shopId: string) {
     name: row.build.name,
     zeroState: row.build.zeroState,
     verdictKind: row.build.verdictKind,
+    place: row.build.place,
     headline: row.build.headline,
     delta: row.build.delta === null ? null : Number(row.build.delta),
     updatedAt: (row.updatedAt ?? row.build.createdAt).toISOString(),

@@ -91,3 +91,29 @@ test('a database that a newer program has used is left alone, with words', async
   await expect(database.migrate(FOLDER)).rejects.toThrow(/newer Yosoku.*0099_of_tomorrow/);
   expect(await form()).toEqual(before);
 });
+
+test('builds of a database from before know where a list leads, or are worked out anew', async () => {
+  const earlier = readMigrations(FOLDER).findIndex(({ tag }) => tag === '0010_list-place');
+  await asBefore(earlier, [
+    "insert into shop (id, name, created_at) values ('s', 'Before', now())",
+    ...(
+      [
+        ['judged', 'leave', 'proved'],
+        ['found', 'waiting', 'proved'],
+        ['begun', 'waiting', 'found'],
+        ['new', 'waiting', 'none'],
+      ] as const
+    ).map(
+      ([id, verdict, zero]) =>
+        `insert into build (id, shop_id, created_at, summary_seq, name, zero_state, verdict_kind) values ('${id}', 's', now(), 7, '${id}', '${zero}', '${verdict}')`,
+    ),
+  ]);
+  await database.migrate(FOLDER);
+  const builds = await rowsOf('select id, place, summary_seq from build order by id');
+  expect(builds.map(({ id, place, summary_seq }) => [id, place, summary_seq])).toEqual([
+    ['begun', 'zero', 7],
+    ['found', 'read', 7],
+    ['judged', 'decide', 7],
+    ['new', 'zero', 0],
+  ]);
+});

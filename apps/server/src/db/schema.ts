@@ -19,6 +19,7 @@ import { LOGO_KINDS } from '@yosoku/core/paper/letterhead';
 import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Entry } from '@yosoku/core/record/entry';
+import type { Station } from '@yosoku/core/record/stations';
 import type { ExerciseName } from '@yosoku/core/practice/exercises';
 import type { Hardware } from '@yosoku/core/timing-set/hardware';
 import type { ObservedMove } from '@yosoku/core/timing-set/learned-response';
@@ -144,6 +145,8 @@ export const build = mysqlTable(
     name: varchar('name', { length: 80 }).notNull(),
     zeroState: varchar('zero_state', { length: 12 }).notNull().default('none'),
     verdictKind: varchar('verdict_kind', { length: 16 }).notNull().default('waiting'),
+    /** The station that a list leads to. */
+    place: varchar('place', { length: 12 }).$type<Station>().notNull().default('zero'),
     headline: varchar('headline', { length: 255 }).notNull().default(''),
     delta: decimal('delta', { precision: 9, scale: 6 }),
     /** Names of builders of other shops whose ids stand in the entries of a file that was taken in. */

@@ -84,6 +84,7 @@ interface Listed {
   readonly name: string;
   readonly headline: string;
   readonly verdictKind: string;
+  readonly place: string;
   readonly behind: boolean;
 }
 

@@ -1,6 +1,6 @@
 import { completeCard } from '../cam/complete-card';
 import { fold } from '../record/fold';
-import { listHeadline } from '../report/list-headline';
+import { listHeadline, listPlace } from '../report/list-headline';
 import { boardOf } from '../report/board';
 import { readingsTable } from '../report/readings-table';
 import { makeRandom } from '../statistics/random';
@@ -254,7 +254,7 @@ test('the board across the shop, and what stands open at signing', () => {
   take(job, 1, 'intake', { set: 16 });
   expect(boardOf(report(), entries)).toMatchObject({ station: 'lash', now: report().lash.sentence });
   expect(report().sign.open.join(' ')).toMatch(/The lash of 11 valves is not set/);
-  expect(listHeadline(report())).toBe('Lash: 0.016 in, hot. 1 of 12 set.');
+  expect([listHeadline(report()), listPlace(report())]).toEqual(['Lash: 0.016 in, hot. 1 of 12 set.', 'lash']);
 });
 
 /**

@@ -121,15 +121,11 @@ function WithoutHttps() {
   );
 }
 
-/** Where a press leads: on to the first thing that is due. */
-const nextPlace = ({ zeroState, verdictKind }: BuildSummary) =>
-  verdictKind !== 'waiting' ? 'decide' : zeroState === 'proved' ? 'read' : 'zero';
-
 function BuildLine({ build }: { readonly build: BuildSummary }) {
   const { headline } = build;
   return (
     <View role="listitem" className="border-b border-hairline">
-      <Link href={placeHref(build.id, nextPlace(build))} testID="build" className="w-full">
+      <Link href={placeHref(build.id, build.place ?? 'decide')} testID="build" className="w-full">
         <View className="min-h-[68px] w-full flex-row items-center gap-3 py-2">
           <View className="shrink grow">
             <Words look="heading">{build.name}</Words>
