@@ -25,7 +25,8 @@ async function main(): Promise<void> {
     await browser.find('[data-testid="sign-in"]');
     const first = await loaded(browser);
     await signIn(browser, 'mara', 'layout-dye-demo');
-    await openBuild(browser, 'Gannet', 'read');
+    // One whose readings are still to be taken.
+    await openBuild(browser, 'Alder', 'read');
     await browser.find('[data-testid="sentence"]');
     console.log(JSON.stringify({ first, read: await loaded(browser) }));
   } finally {

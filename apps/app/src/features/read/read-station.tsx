@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { READ_METHODS, type Slot } from '@yosoku/core/measure/read-methods';
 import type { Report } from '@yosoku/core/report/report';
 import type { BodyOf } from '@yosoku/core/record/entry';
@@ -14,8 +14,10 @@ import { ClosingCheck } from '@/steps/closing-check';
 import { ReadBar } from './read-bar';
 import type { Reading } from './reading';
 import { RoundDone } from './round-done';
-import { TraceReading } from './trace-reading';
 import { useReadingChoice } from './use-reading-choice';
+
+/** A trace is seldom taken: it is fetched when it is chosen. */
+const TraceReading = lazy(async () => ({ default: (await import('./trace-reading')).TraceReading }));
 
 type Shows = BodyOf<'reading.taken'>['shows'];
 
@@ -89,7 +91,11 @@ export function ReadStation() {
     );
   const round = rounds?.at(-1);
   if (reads === 'curve')
-    return <TraceReading choice={choice} reading={reading} bar={bar} typing={again} onType={() => setAgain(true)} />;
+    return (
+      <Suspense fallback={null}>
+        <TraceReading choice={choice} reading={reading} bar={bar} typing={again} onType={() => setAgain(true)} />
+      </Suspense>
+    );
   if (round && round.lacking === 0 && round.problem === null && next.round === null && !again)
     return choice.beside ? (
       <LobeDone choice={choice} round={round} reading={reading} bar={bar} onAgain={() => setAgain(true)} />

@@ -1,3 +1,3 @@
-/** Whatever listens to an instrument: one piece, fetched when a station is opened (see `instruments.tsx`). */
-export { InstrumentStrip } from './instrument-strip';
+/** Whatever listens to an instrument: one piece, fetched when one is wanted (see `instruments.tsx`). */
+export { InstrumentStrip, plugInPractice } from './instrument-strip';
 export { TurnRecorderPanel } from './turn-recorder';

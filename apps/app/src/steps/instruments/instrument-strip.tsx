@@ -7,15 +7,15 @@ import { type WheelReading, formatReading, readingAt, ringPosition } from '@yoso
 import { syncAt, usualSense } from '@yosoku/core/instruments/sync';
 import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import { useShortcuts } from '@/ui/use-shortcuts';
-import { usePractice } from '@/practice/practice-frame';
 import type { PracticeRun } from '@/store/practice-slice';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
-import { type Instrument, type Showing, openInstrument, plugIn } from '@/instruments/instrument';
+import { type Instrument, type Showing, openInstrument } from '@/instruments/instrument';
+import { plugIn, useInstrument } from '@/instruments/plugged-in';
 import { PlugIn } from './plug-in';
 import { StripKey } from './strip-key';
 import { type Taken, type Wanted, holds, ringNow, standingOf, takeReading } from '@/instruments/take-reading';
-import { useInstrument, useShowing } from '@/instruments/use-instrument';
+import { useShowing } from '@/instruments/use-showing';
 import { useStation } from '@/logbook/station';
 
 export interface StripProps {
@@ -28,28 +28,15 @@ export interface StripProps {
   readonly onSynced: () => void;
 }
 
-/** The instrument at a station: what it shows, and one key to take a reading; or a way to plug one in. */
-export function InstrumentStrip(props: StripProps) {
-  const { report } = useStation();
-  const { id } = report.build;
+/** The instrument at a station: what it shows, and one key to take a reading; or which one is plugged in. */
+export function InstrumentStrip({ onChosen, ...props }: StripProps & { readonly onChosen: () => void }) {
+  const { id } = useStation().report.build;
   const instrument = useInstrument(id);
-  const practice = usePractice(id);
-  const [choosing, setChoosing] = useState(false);
-  if (instrument) return <Live {...props} instrument={instrument} />;
-  if (choosing) return <PlugIn buildId={id} onDone={() => setChoosing(false)} />;
-  return (
-    <View className="flex-row border-t border-hairline px-2">
-      <StripKey
-        testID="instrument"
-        label="Read by an instrument"
-        onPress={() => (practice ? void plugInPractice(practice) : setChoosing(true))}
-      />
-    </View>
-  );
+  return instrument ? <Live {...props} instrument={instrument} /> : <PlugIn buildId={id} onDone={onChosen} />;
 }
 
 /** The box of a practice engine comes with the practice. */
-async function plugInPractice(run: PracticeRun): Promise<void> {
+export async function plugInPractice(run: PracticeRun): Promise<void> {
   const { openPracticeBox } = await import('@/practice/all-practice');
   plugIn(run.id, openPracticeBox(run, 'usual', openInstrument));
 }

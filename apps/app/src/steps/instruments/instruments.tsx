@@ -1,20 +1,47 @@
-import { Suspense, lazy } from 'react';
+import { Suspense, lazy, useState } from 'react';
+import { View } from 'react-native';
+import { useInstrument } from '@/instruments/plugged-in';
+import { useStation } from '@/logbook/station';
+import { usePractice } from '@/practice/practice-frame';
 import type { StripProps } from './instrument-strip';
+import { StripKey } from './strip-key';
 import type { TurnRecorderProps } from './turn-recorder';
 
-const Strip = lazy(async () => ({ default: (await import('./all-instruments')).InstrumentStrip }));
-const Turn = lazy(async () => ({ default: (await import('./all-instruments')).TurnRecorderPanel }));
+const listening = () => import('./all-instruments');
+const Strip = lazy(async () => ({ default: (await listening()).InstrumentStrip }));
+const Turn = lazy(async () => ({ default: (await listening()).TurnRecorderPanel }));
 
-/** The line of the instrument above a pad. */
-export const Instruments = (props: StripProps) => (
-  <Suspense fallback={null}>
-    <Strip {...props} />
-  </Suspense>
-);
+/** The line of the instrument above a pad; where none is plugged in, a key to begin with one. */
+export function Instruments(props: StripProps) {
+  const { id } = useStation().report.build;
+  const practice = usePractice(id);
+  const instrument = useInstrument(id);
+  const [choosing, setChoosing] = useState(false);
+  if (instrument || choosing)
+    return (
+      <Suspense fallback={null}>
+        <Strip {...props} onChosen={() => setChoosing(false)} />
+      </Suspense>
+    );
+  return (
+    <View className="flex-row border-t border-hairline px-2">
+      <StripKey
+        testID="instrument"
+        label="Read by an instrument"
+        onPress={() =>
+          practice ? void listening().then(({ plugInPractice }) => plugInPractice(practice)) : setChoosing(true)
+        }
+      />
+    </View>
+  );
+}
 
 /** Records a turn, where an instrument is plugged in. */
-export const RecordTurn = (props: TurnRecorderProps) => (
-  <Suspense fallback={null}>
-    <Turn {...props} />
-  </Suspense>
-);
+export function RecordTurn(props: Omit<TurnRecorderProps, 'instrument'>) {
+  const instrument = useInstrument(useStation().report.build.id);
+  return instrument ? (
+    <Suspense fallback={null}>
+      <Turn {...props} instrument={instrument} />
+    </Suspense>
+  ) : null;
+}

@@ -3,7 +3,8 @@ import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { api, ask } from '@/sync/api';
 import { Words } from '@/ui/words';
-import { openInstrument, plugIn } from '@/instruments/instrument';
+import { openInstrument } from '@/instruments/instrument';
+import { plugIn } from '@/instruments/plugged-in';
 import { StripKey } from './strip-key';
 
 interface Box {

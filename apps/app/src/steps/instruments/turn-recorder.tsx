@@ -9,11 +9,12 @@ import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
 import { channelOf } from './instrument-strip';
 import { holds } from '@/instruments/take-reading';
-import { useInstrument, useShowing } from '@/instruments/use-instrument';
+import { useShowing } from '@/instruments/use-showing';
 import type { Instrument } from '@/instruments/instrument';
 import { useStation } from '@/logbook/station';
 
 export interface TurnRecorderProps {
+  readonly instrument: Instrument;
   readonly valve: Valve;
   readonly onRecorded: (points: RecordedTurn['points'], box: string) => void;
 }
@@ -23,14 +24,8 @@ const ENOUGH = 250;
 /** Points farther apart than this leave the shape to guesswork, crank degrees. From memory. */
 const WIDE = 4;
 
-/** A whole trace from one slow turn by hand, where an instrument is plugged in. */
-export function TurnRecorderPanel(props: TurnRecorderProps) {
-  const { report } = useStation();
-  const instrument = useInstrument(report.build.id);
-  return instrument ? <Recorder {...props} instrument={instrument} /> : null;
-}
-
-function Recorder({ valve, onRecorded, instrument }: TurnRecorderProps & { readonly instrument: Instrument }) {
+/** A whole trace from one slow turn by hand with the instrument that is plugged in. */
+export function TurnRecorderPanel({ valve, onRecorded, instrument }: TurnRecorderProps) {
   const { report } = useStation();
   const showing = useShowing(instrument);
   const [recorder, setRecorder] = useState<TurnRecorder | null>(null);

@@ -1,12 +1,5 @@
-import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
-import { type Instrument, type Showing, instrumentOf, watchInstruments } from './instrument';
-
-/** The instrument at a build, or null. */
-export const useInstrument = (buildId: string): Instrument | null =>
-  useSyncExternalStore(
-    watchInstruments,
-    useCallback(() => instrumentOf(buildId), [buildId]),
-  );
+import { useEffect, useState } from 'react';
+import type { Instrument, Showing } from './instrument';
 
 /** Shown anew so often while it changes, ms: faster nobody reads. */
 const EVERY_MS = 80;
