@@ -129,14 +129,14 @@ export function PhotoMarks({ buildId, photo, marks, width, zoom, description, on
           </View>
         </ScrollView>
       </ScrollView>
-      {/* Over the photo: a line that came and went below would move what a pointer is about to press. */}
-      {cursor ? (
-        <View className="absolute bottom-0 left-0 bg-ground px-2 py-1" pointerEvents="none">
+      {/* Its room is kept: a line that came and went would move what a pointer is about to press, and over the photo it would hide an edge. */}
+      <View className="min-h-[24px] justify-center">
+        {cursor ? (
           <Words look="soft" testID="photo-keys">
             {BY_KEYS}
           </Words>
-        </View>
-      ) : null}
+        ) : null}
+      </View>
     </View>
   );
 }

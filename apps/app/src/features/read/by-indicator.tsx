@@ -25,8 +25,8 @@ import { ZeroNotice } from './zero-notice';
 import { READ_METHODS } from '@yosoku/core/measure/read-methods';
 import { MOST_LIFT } from '@yosoku/core/record/entries/limits';
 
-/** On a phone what to do has to stand above the keys: the sketch leaves it room. */
-const NARROW_SKETCH = 190;
+/** On a phone what to do has to stand above the keys and the line of an instrument: the sketch leaves it room, pixels. */
+const NARROW_SKETCH = 150;
 
 const TDC_BY = [
   { value: 'wheel', label: 'The wheel' },
@@ -111,7 +111,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
       }
     >
       {bar}
-      <View className="items-center px-4 pt-5">
+      <View className="items-center px-4 pt-3 wide:pt-5">
         <ReadSketch method={method} width={wide ? Math.min(width - 48, 420) : NARROW_SKETCH} next={0} />
       </View>
       <View className="gap-3 px-4 wide:px-0 pb-3 pt-3">

@@ -92,7 +92,7 @@ export function ReadStation() {
   const round = rounds?.at(-1);
   if (reads === 'curve')
     return (
-      <Suspense fallback={null}>
+      <Suspense fallback={bar}>
         <TraceReading choice={choice} reading={reading} bar={bar} typing={again} onType={() => setAgain(true)} />
       </Suspense>
     );
