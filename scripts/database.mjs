@@ -172,7 +172,7 @@ export async function findDatabase(folder, names) {
   return urlsOf(secret, port, names);
 }
 
-/** Of a database that is thrown away: what is committed outlives a killed process, and waits for no disk. */
+/** For a database that need not outlive the machine. */
 const WAITS_FOR_NO_DISK = [
   '--innodb-flush-log-at-trx-commit=2',
   '--innodb-flush-method=O_DIRECT_NO_FSYNC',
@@ -182,10 +182,10 @@ const WAITS_FOR_NO_DISK = [
 
 /**
  * Starts the private server of a folder, creating it the first time. It keeps its port when it is started again.
- * @param isThrownAway it need not outlive the machine.
+ * @param waitsForDisk what is committed outlives the machine; otherwise only the process.
  * @returns the address of each named database, `ended` (settles with its exit code or signal when it ends by itself), `start` to start it again, and `stop`.
  */
-export async function startDatabase(folder, names, isThrownAway = false) {
+export async function startDatabase(folder, names, waitsForDisk = true) {
   const data = createDataFolder(folder);
   const secret = readFileSync(path.join(folder, 'secret'), 'utf8');
   const pidFile = path.join(folder, 'pid');
@@ -226,7 +226,7 @@ export async function startDatabase(folder, names, isThrownAway = false) {
         '--max-allowed-packet=64M',
         '--performance-schema=OFF',
         '--skip-log-bin',
-        ...(isThrownAway ? WAITS_FOR_NO_DISK : []),
+        ...(waitsForDisk ? [] : WAITS_FOR_NO_DISK),
       ],
       // In its own process group, so that Ctrl-C reaches the application first.
       { stdio: ['ignore', log, log], detached: true },

@@ -6,12 +6,12 @@ import { STATE, ensureState } from './setup.mjs';
 
 /**
  * Gives `work` the addresses of empty databases of its own, and removes them afterwards.
- * @param isLasting its commits are on the disk before they are answered, as in use: what is measured on it would say too little otherwise.
+ * @param waitsForDisk commits are on the disk before they are answered, as in use: what is measured would be too good otherwise.
  */
-export async function withDatabase(names, work, isLasting = true) {
+export async function withDatabase(names, work, waitsForDisk = true) {
   ensureState();
   const folder = mkdtempSync(path.join(STATE, 'throwaway-'));
-  const database = await startDatabase(path.join(folder, 'db'), names, !isLasting);
+  const database = await startDatabase(path.join(folder, 'db'), names, waitsForDisk);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1));
   process.on('exit', () => rmSync(folder, { recursive: true, force: true, maxRetries: 40, retryDelay: 50 }));
   try {

@@ -5,7 +5,7 @@ const MODULES = ['immer', 'react-redux', 'redux-remember', 'uuid', 'lucide', 'gi
 /** Begins like one of those, and comes as Jest reads it. */
 const AS_THEY_COME = 'react-native-svg/lib/commonjs/(?!fabric)';
 
-/** What needs nothing of Babel's takes a tenth of the time. */
+/** For what needs nothing of Babel’s, which takes longer. */
 const swc = [
   '@swc/jest',
   {

@@ -71,6 +71,7 @@ export async function listBuilds(db: Db, shopId: string) {
   return rows.map((row) => ({
     id: row.build.id,
     name: row.build.name,
+    // An app from before `place`, which a device may still have, goes by these two.
     zeroState: row.build.zeroState,
     verdictKind: row.build.verdictKind,
     place: row.build.place,

@@ -50,8 +50,8 @@ export function DecideStation() {
   const lacking = BEFORE_VERDICT.find((each) => !isDone(each));
   const due = report.read.closing.state === 'due';
   const check = (): void => setClosing(due);
-  const unlessMoved = verdict.kind === 'move' ? 'move' : (lacking ?? 'read');
-  const goOn = (): void => router.replace(placeHref(build.id, stays ? 'clear' : unlessMoved));
+  const onward = verdict.kind === 'move' ? 'move' : (lacking ?? 'read');
+  const goOn = (): void => router.replace(placeHref(build.id, stays ? 'clear' : onward));
   // Who leaves it as it is knowingly has his reasons.
   const isFirst = due && verdict.first.includes('closing-check') && (!stays || verdict.kind === 'leave');
   useShortcuts(
