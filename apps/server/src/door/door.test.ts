@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
 import { v7 as uuidv7 } from 'uuid';
 import { Hono } from 'hono';
 import { createApi } from '../api';
@@ -103,9 +104,11 @@ test('the log tells what happened, and no secret', async () => {
   const id = uuidv7();
   await me.post('/builds', { entry: makeEntry('build.described', description('A name of a build'), id, builderId) });
   const { json } = await me.post('/instruments', { name: 'bench-9' });
-  log.flush();
   await api.close();
-  const text = readFileSync(path.join(folder, 'server.log'), 'utf8');
+  // A line goes to the disk beside the answer, not before it: the last one is waited for.
+  const written = () => readFileSync(path.join(folder, 'server.log'), 'utf8');
+  for (let looks = 0; looks < 1_000 && !/"path":"\/api\/instruments".*\n$/.test(written()); looks += 1) await wait(10);
+  const text = written();
   rmSync(folder, { recursive: true });
   const lines = text
     .trim()
