@@ -6,12 +6,13 @@ let server: AppServer;
 let browser: Browser;
 beforeAll(async () => {
   server = await openAppServer();
+});
+afterAll(() => server.stop());
+beforeEach(async () => {
   browser = await openBrowser(server.base, PHONE);
+  await signIn(browser, 'mara', 'layout-dye-demo');
 });
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+afterEach(() => browser.close());
 
 const tap = async (figures: string, side: string): Promise<void> => {
   for (const key of figures) await browser.press(`key-${key}`);
@@ -20,7 +21,6 @@ const tap = async (figures: string, side: string): Promise<void> => {
 };
 
 test('with the server stopped a measurement is finished, survives a reload, and is posted when it returns', async () => {
-  await signIn(browser, 'mara', 'layout-dye-demo');
   await browser.press('new-build');
   await browser.fill('engine-name', 'Gorse End twin');
   await browser.fill('engine-cylinders', '2');
@@ -79,8 +79,6 @@ test('with the server stopped a measurement is finished, survives a reload, and 
 });
 
 test('a server that has frozen is as good as none: within seconds the work goes on without it, and nothing is lost', async () => {
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
   await browser.press('new-build');
   await browser.fill('engine-name', 'Frozen four');
   await browser.fill('engine-cylinders', '4');
@@ -99,9 +97,6 @@ test('a server that has frozen is as good as none: within seconds the work goes 
 });
 
 test('while the pieces of a page are fetched its address stays: a reload in that moment comes back to the same place', async () => {
-  await browser.close();
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
   await openBuild(browser, 'Sorrel', 'lash');
   await browser.find('[data-testid="sentence"]');
   const { driver } = browser;
