@@ -3,7 +3,7 @@ import path from 'node:path';
 import { format, resolveConfig } from 'prettier';
 import { type Family, FAMILIES } from '../src/judgement/ground-lobe';
 import type { Convention } from '../src/judgement/job';
-import { MISHAPS, SCENARIOS, type Tally, tally } from '../src/judgement/tally';
+import { FAR_LEANS, MISHAPS, SCENARIOS, type Tally, tally } from '../src/judgement/tally';
 import { tellable } from '../src/judgement/tellable';
 
 /**
@@ -30,6 +30,7 @@ const table = (heads: readonly string[], rows: readonly (readonly string[])[]): 
 let seed = SEED * 1_000_003;
 const next = (): number => (seed += 7_919_009);
 const cells = (of: Tally): string[] => [
+  percent(of.silent),
   percent(of.covered),
   percent(of.coveredOwn),
   `±${degrees(of.width)}`,
@@ -42,6 +43,7 @@ const cells = (of: Tally): string[] => [
   `±${degrees(of.tdcWidth)}`,
 ];
 const HEADS = [
+  'no figure',
   'covered',
   'in its own school',
   'width',
@@ -92,6 +94,12 @@ const byFault = MISHAPS.map(({ name, scenario, mishap, is }) => {
       .join(', ') || '–',
   ];
 });
+// Last: what stands above it keeps its random numbers.
+const byLean = FAR_LEANS.map(({ leans, scenario }) => [
+  scenario.name,
+  `${leans}°`,
+  ...cells(tally({ scenario, convention: 'nose', step: 0.5, families: FAMILIES, count: COUNT, seed: next() })),
+]);
 
 const text = `# The judgement, measured
 
@@ -101,7 +109,7 @@ practice, no source); wheels read to 1°, ½° or ¼° by an eye that errs by 0.
 pin offsets; TDC found by a stop and proved, as well as such a reader can.
 
 **nose**: the card's centreline is the middle of an equal drop. **event**: it is the middle of the events at 0.050 in. Covered: the true place of the cam lies within
-the stated 95 % interval. In its own school: the same, counted as the builder measured, where he compared an equal drop with a printed centreline. Accused: a healthy
+the stated 95 % interval. No figure: it is not said where the cam sits, since the card contradicts itself. In its own school: the same, counted as the builder measured, where he compared an equal drop with a printed centreline. Accused: a healthy
 engine, of which a fault is spoken. Measure again: a healthy engine, sent back to its wheel. For nothing: of all, those whose figure lies outside the limit and whose
 interval tells the way, or whose figure lies inside and is known to twice the limit; the others need another reading, and are told which.
 
@@ -112,6 +120,13 @@ ${table(['job', 'card', 'read to', ...HEADS], byReader)}
 ## By lobe, card of the nose, read to ½°
 
 ${table(['job', 'lobe', ...HEADS], byFamily)}
+
+## Lobes that lean far, card of the nose, read to ½°
+
+A card that prints a centreline and events more than 3° apart seems to contradict itself. Like is compared with like; readings of both ways bear the card out, or show
+that it is wrong.
+
+${table(['job', 'the intake leans by', ...HEADS], byLean)}
 
 ## What went wrong
 

@@ -20,6 +20,11 @@ export type FigureKey = string;
 /** Printed figures that cannot all be right. */
 export interface Contradiction extends Problem {
   readonly figures: readonly FigureKey[];
+  /**
+   * The valve whose printed centreline and events lie further apart than lobes usually lean. One lobe in many does lean so far: like may be compared with
+   * like, and who reads both ways sees whether the card is right.
+   */
+  readonly lean?: Valve;
 }
 
 /** Cards print whole degrees: two figures may differ by this much and still be one. */
@@ -32,12 +37,14 @@ const SLACK = 1e-9;
 
 /** What of a card cannot all be right, with the figures that disagree and what would reconcile them. */
 export function findContradictions(card: CamCard, units: LengthUnit): Contradiction[] {
-  return [...VALVES.flatMap((valve) => ofLobe(valve, card[valve] ?? {}, units)), ...ofCam(card)];
+  const ofLobes = VALVES.flatMap((valve) => ofLobe(valve, card[valve] ?? {}, card.centrelineMeans === 'events', units));
+  return [...ofLobes, ...ofCam(card)];
 }
 
 const deg = (value: number): string => wheelDegrees(Math.round(value * 100) / 100);
 
-function ofLobe(valve: Valve, lobe: LobeCard, units: LengthUnit): Contradiction[] {
+/** @param byEvents the card says that its centreline is the middle of the events: then no lean lies between the two. */
+function ofLobe(valve: Valve, lobe: LobeCard, byEvents: boolean, units: LengthUnit): Contradiction[] {
   const found: Contradiction[] = [];
   const names = EVENT_NAMES[valve];
   const length = (mm: number): string => formatLength(Math.round(mm * 1e4) / 1e4, units);
@@ -69,6 +76,7 @@ function ofLobe(valve: Valve, lobe: LobeCard, units: LengthUnit): Contradiction[
           figures: [key('opens'), key('closes'), `${valve}.centreline`],
           message: `The events ${where} are centred on ${deg(centre)}, but the card says ${names.centreline} ${deg(lobe.centreline)}.`,
           remedy: `A leaning lobe makes up to about ${MOST_LEAN}°, not ${deg(Math.abs(centre - lobe.centreline))}. Check both events and the centreline.`,
+          ...(byEvents ? {} : { lean: valve }),
         });
     }
   }

@@ -1,4 +1,4 @@
-import type { Valve } from '../cam/card';
+import { VALVES, type Valve } from '../cam/card';
 import { LEAN } from '../verdict/unknowns';
 import { budgetOf } from '../statistics/coverage';
 import type { Placed } from '../verdict/place-cam';
@@ -22,7 +22,9 @@ export function besideOf(
   const { evidence, layout } = weighing;
   const rests: Beside[] = [];
   if (closing === 'due') rests.push('nothing-moved');
-  if (isOnePair(weighing, lead)) rests.push('one-pair');
+  // Who reads the lobe the other way too has read it twice.
+  if (isOneSided(weighing, lead)) rests.push('card-contradicts');
+  else if (isOnePair(weighing, lead)) rests.push('one-pair');
   const { ofCam } = layout.schools[lead];
   const printed = evidence.card.find((fact) => fact.of === 'centre' && fact.valve === lead);
   const open = printed?.of === 'centre' && (printed.means === 'unsaid' || printed.means === 'as-events');
@@ -35,10 +37,22 @@ export function besideOf(
 }
 
 /** What has to be done before the cam is moved, or left, since no reading shows what it would. */
-export const firstOf = (weighing: Weighing, lead: Valve, closing: ClosingFinding['state']): First[] => [
-  ...(isOnePair(weighing, lead) ? (['read-pair'] as const) : []),
-  ...(closing === 'due' ? (['closing-check'] as const) : []),
-];
+export function firstOf(weighing: Weighing, lead: Valve, closing: ClosingFinding['state']): First[] {
+  const first: First[] = [];
+  if (isOneSided(weighing, lead)) first.push('read-both-ways');
+  else if (isOnePair(weighing, lead)) first.push('read-pair');
+  if (closing === 'due') first.push('closing-check');
+  return first;
+}
+
+/** Does it rest on a centreline or on events of which the card contradicts itself, while no lobe was read both ways that would tell which are right? */
+function isOneSided({ evidence, layout }: Weighing, lead: Valve): boolean {
+  return VALVES.some((valve) => {
+    const { drops, events } = layout.schools[valve].ofLobe;
+    const ofThisCam = layout.of[valve].advance >= 0 && layout.of[valve].advance === layout.of[lead].advance;
+    return ofThisCam && drops !== events && evidence.card.some((fact) => 'doubtful' in fact && fact.valve === valve);
+  });
+}
 
 /** Does all that is known of this cam come from two readings of the wheel? */
 function isOnePair({ evidence, layout }: Weighing, lead: Valve): boolean {

@@ -19,6 +19,7 @@ export type OpenPoint =
         | 'move-unproved'
         | 'closing-check-due'
         | 'one-pair'
+        | 'card-contradicts'
         | 'clearance-unknown'
         | 'valve-lash'
         | 'solid-lifter'
@@ -194,6 +195,7 @@ function openPoints(
   const first = verdict?.kind === 'leave' ? verdict.judged.first : [];
   if (first.includes('closing-check')) open.push({ code: 'closing-check-due' });
   if (first.includes('read-pair')) open.push({ code: 'one-pair' });
+  if (first.includes('read-both-ways')) open.push({ code: 'card-contradicts' });
   for (const { state, valve } of clearance) if (state === 'tight') open.push({ code: 'tight', valve });
   for (const { pumped, valve } of clearance)
     if (pumped?.leaves != null && pumped.leaves <= 0) open.push({ code: 'pumped-up', valve });

@@ -85,6 +85,10 @@ export function decideTrial(
   const hints = whole === evidence ? [] : diagnose(whole).named.map((each) => faultOf(each, whole));
   const weighing = weigh(evidence);
   if (!weighing) return { ...NOTHING, faults: hints };
+  // A card that contradicts itself is believed as far as the readings bear it out. Else nothing is compared with its doubtful figures: nobody is accused for a
+  // misprint.
+  if (isDoubtful(evidence) && !bearsOut(weighing))
+    return decideTrial(withoutDoubtful(evidence), withoutDoubtful(whole), rule, context, conditions);
   const cams = evidence.cams === 'single' ? (['single'] as const) : VALVES;
   const found = cams.map((cam) => speakingOf(cam, weighing, evidence, rule));
   const places = new Map(found.flatMap((each) => placesOf(each, weighing, evidence)));
@@ -98,6 +102,15 @@ export function decideTrial(
     places,
   };
 }
+
+const isDoubtful = ({ card }: Evidence): boolean => card.some((fact) => 'doubtful' in fact);
+const withoutDoubtful = (evidence: Evidence): Evidence => ({
+  ...evidence,
+  card: evidence.card.filter((fact) => !('doubtful' in fact)),
+});
+/** Do the readings agree with all that the card prints, better than one in twenty good ones? */
+const bearsOut = ({ converged, solved, freedom }: Weighing): boolean =>
+  converged && chanceOf(solved.chiSquared, freedom) > 0.05;
 
 /** How far a cam sits from its card by what speaks of it, crank degrees; 0 where nothing places it. */
 const advanceOfSpeaking = ({ lead, speaks, placed }: Speaking): number =>
@@ -173,7 +186,7 @@ function judgedOf(
       spread: spreadOf(views, cam),
       limit,
       zeroProved,
-      basis: basisOf(context, placed.weights, rule, cam),
+      basis: basisOf(context, evidence, placed.weights, rule, cam),
       chance,
       named: speaks.converged ? faults.filter(speaksOf) : [],
       doubted:
@@ -210,6 +223,7 @@ const WEIGHS = 0.02;
 /** What a verdict rests on and what it was compared with. */
 function basisOf(
   { wanted, card, build }: ViewContext,
+  evidence: Evidence,
   weights: ReadonlyMap<string, number>,
   rule: RulingMethod | null,
   cam: CamFinding['cam'],
@@ -221,7 +235,7 @@ function basisOf(
     rule,
     count: [...weights.values()].filter((weight) => weight > WEIGHS).length,
     against: byCard ? null : { valve, centreline: aim },
-    contradicted: build.card !== null && card.contradictions.length > 0,
+    contradicted: card.contradictions.some(({ lean }) => lean === undefined || !isDoubtful(evidence)),
   };
 }
 

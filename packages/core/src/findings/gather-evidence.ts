@@ -1,4 +1,4 @@
-import type { Valve } from '../cam/card';
+import { VALVES, type Valve } from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { FELT_LATE } from '../measure/read-uncertainty';
 import { READ_METHODS, type ReadMethodName, readMethod } from '../measure/read-methods';
@@ -77,6 +77,7 @@ export function gatherEvidence(
     cams: engine.cams ?? 'single',
     observations,
     card: facts,
+    leanUnknown: VALVES.filter((valve) => card.contradictions.some(({ lean }) => lean === valve)),
     lobes,
     zeros,
     resolution: resolutionOf(build.description.body),

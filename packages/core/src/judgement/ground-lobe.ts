@@ -71,8 +71,9 @@ export function groundLift({ peak, nose, opening, closing }: GroundLobe, angle: 
 /**
  * A lobe as grinders grind them: 40 to 48° from the nose to 0.050 in below it, events at 0.050 in 98 to 128° from it, leaning by about half a degree with a
  * standard deviation of 1.2°. Common practice, no source.
+ * @param leans crank degrees, where it shall be a certain lean.
  */
-export function someGroundLobe(random: Random, family: Family, nose: number): GroundLobe {
+export function someGroundLobe(random: Random, family: Family, nose: number, leans?: number): GroundLobe {
   const peak = 6.6 + 3.2 * random.even();
   const kinds = ['3-4-5', 'cycloidal', 'harmonic', 'polynomial'] as const;
   const kind = family === 'long closing ramp' ? (kinds[Math.floor(random.even() * 4)] ?? 'harmonic') : family;
@@ -90,7 +91,8 @@ export function someGroundLobe(random: Random, family: Family, nose: number): Gr
     length = atDrop / near;
   }
   const [drop, events] = [flat + length * near, flat + length * far];
-  const lean = 0.5 + random.normal(1.2);
+  const usual = 0.5 + random.normal(1.2);
+  const lean = leans ?? usual;
   const by = lean / (events - drop);
   const longer = family === 'long closing ramp' ? 1.5 + random.even() : 1;
   return {

@@ -25,6 +25,8 @@ export interface Scenario {
   /** Does the card print lifts at TDC? */
   readonly catalogue?: boolean;
   readonly times?: number;
+  /** The intake leans by so much, crank degrees; as lobes do, where it is left out. */
+  readonly leans?: number;
 }
 
 /** What goes wrong in a job; nothing where it is left out. Angles crank degrees. */
@@ -37,6 +39,8 @@ export interface Mishap {
   readonly backwards?: { readonly at: number; readonly slack: number };
   /** The wheel is numbered from both dead centres, and this reading is counted from its 90 mark. */
   readonly countedFrom90?: { readonly at: number };
+  /** The card prints the centreline of the intake so much too high. */
+  readonly misprint?: number;
   /** All lifts are written down in the other unit. */
   readonly otherUnit?: boolean;
   /** Lift that hydraulic lifters lose, mm for each crank degree off the seat. */
@@ -144,7 +148,8 @@ export function doJob(
   let setting = write('zero.set', { zero, after: null, moved: 'wheel' });
   for (let tries = 0; tries < 20; tries += 1) {
     const proof = pass(setting);
-    if (Math.abs(proof.before + proof.after) <= Math.max(0.5, readTo)) break;
+    // Apart by one mark at most; marks of a tape are no round numbers of degrees.
+    if (Math.abs(proof.before + proof.after) <= Math.max(0.5, readTo) + 1e-9) break;
     mount -= (proof.before + proof.after) / 2;
     setting = write('zero.set', { zero, after: setting, moved: 'wheel' });
   }
@@ -163,7 +168,7 @@ export function doJob(
     });
   const separation = 104 + 10 * random.even();
   const lobes: Record<Valve, GroundLobe> = {
-    intake: someGroundLobe(random, family, separation - 4 * random.even()),
+    intake: someGroundLobe(random, family, separation - 4 * random.even(), scenario.leans),
     exhaust: someGroundLobe(random, family, -separation - 4 * random.even()),
   };
   const middleOf = (lobe: GroundLobe, lift: number): number => {
@@ -174,6 +179,8 @@ export function doJob(
     middleOf(lobes[valve], convention === 'nose' ? lobes[valve].peak - CHECKING : CHECKING);
   const cardStep = oneOf([1, 0.5]);
   const card: { [key in Valve]?: BodyOf<'card.entered'>['intake'] } = {};
+  const printedCentre = (valve: Valve): number =>
+    Math.abs(printed(centreOf(valve), cardStep)) + (valve === 'intake' ? (mishap.misprint ?? 0) : 0);
   const eventsOf = (valve: Valve) => {
     const { opening, closing } = groundFlanks(lobes[valve], CHECKING);
     return valve === 'intake'
@@ -184,16 +191,14 @@ export function doJob(
     const { peak } = lobes[valve];
     card[valve] = {
       lobeLift: printed(peak, 0.001 * MM_PER_INCH),
-      ...(scenario.card === 'centres' || scenario.card === 'both'
-        ? { centreline: Math.abs(printed(centreOf(valve), cardStep)) }
-        : {}),
+      ...(scenario.card === 'centres' || scenario.card === 'both' ? { centreline: printedCentre(valve) } : {}),
       ...(scenario.card === 'events' || scenario.card === 'both'
         ? { timing: [{ height: CHECKING, at: 'lobe', ...eventsOf(valve) }] }
         : {}),
       ...(scenario.catalogue
         ? {
             liftAtTdc: [-2, 2].map((by) => ({
-              centreline: Math.abs(printed(centreOf(valve), cardStep)) + by,
+              centreline: printedCentre(valve) + by,
               lift: printed(
                 groundLift({ ...lobes[valve], nose: lobes[valve].nose + (valve === 'intake' ? by : -by) }, 0),
                 0.001 * MM_PER_INCH,

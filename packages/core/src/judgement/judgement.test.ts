@@ -1,5 +1,6 @@
 import { FAMILIES } from './ground-lobe';
-import { MISHAPS, SCENARIOS, tally } from './tally';
+import type { Mishap } from './job';
+import { FAR_LEANS, MISHAPS, SCENARIOS, oneWay, tally } from './tally';
 import { tellable } from './tellable';
 
 /**
@@ -40,6 +41,30 @@ test.each(
   expect([name, found.named >= (name.includes('backwards') ? 0.5 : 0.85)]).toEqual([name, true]);
   expect([name, found.wrong <= 0.05]).toEqual([name, true]);
 });
+
+test.each(FAR_LEANS.map((each) => [each.leans, each.reads, each.scenario] as const))(
+  'a lobe that leans by %s°, %s read: placed as well as any other, and nobody accused',
+  (_leans, _reads, scenario) => {
+    const found = tally({ scenario, convention: 'nose', step: 0.5, families: FAMILIES, count: COUNT, seed: 7 });
+    expect([found.silent, found.accused, found.wrong]).toEqual([0, 0, 0]);
+    expect(found.covered).toBeGreaterThan(0.86);
+    expect(found.width).toBeLessThan(0.8);
+  },
+);
+
+test.each(['centreline', 'events', 'both'] as const)(
+  'a card whose centreline is misprinted, %s read: nobody is accused for it, and nothing is moved unasked',
+  (reads) => {
+    const scenario = { ...oneWay(reads), leans: 0.5 };
+    const mishap = (at: number): Mishap => ({ misprint: at % 2 ? 5 : -5 });
+    const found = tally({ scenario, convention: 'nose', step: 0.5, families: FAMILIES, count: COUNT, seed: 9, mishap });
+    expect([...found.first.keys()]).toEqual([]);
+    // Where both were read and disagree, nothing is compared; else like with like, and the other way is asked for first.
+    if (reads === 'both') expect(found.silent).toBeGreaterThan(0.9);
+    else
+      expect([found.silent, found.wrong > 0.9, found.wrongIfAsked]).toEqual([0, reads === 'centreline', found.wrong]);
+  },
+);
 
 const READ = { step: 0.5, families: FAMILIES, seed: 5 } as const;
 const happened = (what: string, job: string) => {

@@ -8,6 +8,8 @@ import { type Convention, type Job, type Mishap, type Scenario, doJob } from './
 
 /** What came of the jobs of one cell. Shares of the jobs, angles crank degrees. */
 export interface Tally {
+  /** Nothing is said of where the cam sits. */
+  readonly silent: number;
   readonly covered: number;
   readonly coveredOwn: number;
   readonly width: number;
@@ -141,6 +143,22 @@ const BOTH_WAYS = 'intake centreline and events';
 const BOTH_LOBES = 'both lobes, both ways';
 const WITH_LIFTS = 'both lobes, both ways, with their lifts';
 
+/** An intake read by its centreline, its events, or both, against a card of both. */
+export const oneWay = (reads: 'centreline' | 'events' | 'both'): Scenario => ({
+  name: `intake ${reads === 'both' ? 'centreline and events' : reads}, card of both`,
+  card: 'both',
+  reads: reads === 'both' ? named(BOTH_WAYS).reads : [[reads, 'intake']],
+});
+
+/** One lobe in many leans so far that its card seems to contradict itself: read one way, the other, and both. */
+export const FAR_LEANS = [3, 4, 5].flatMap((leans) =>
+  (['centreline', 'events', 'both'] as const).map((reads) => ({
+    leans,
+    reads,
+    scenario: { ...oneWay(reads), leans },
+  })),
+);
+
 /** What goes wrong in a job, and what it is rightly called. */
 export const MISHAPS: readonly {
   readonly name: string;
@@ -251,6 +269,7 @@ export function tally({ scenario, convention, step, families, count, seed, misha
     }
   }
   return {
+    silent: 1 - placed / count,
     covered: covered / placed,
     coveredOwn: coveredOwn / placed,
     width: width / placed,

@@ -157,6 +157,68 @@ describe('what is short of enough', () => {
     expect(verdict.why).toMatch(/what the card contradicts itself about is left out/);
   });
 
+  // The events are centred on 107, the centreline is printed as 102½: a lobe that leans so far, or a misprint.
+  describe('a card whose centreline and events lie further apart than lobes usually lean', () => {
+    const torn = () => ready({ card: { intake: { centreline: 102.5, lobeLift: 8.382, timing: [LINES.intake] } } });
+
+    test('like is compared with like, and the other way is asked for before the cam is moved', () => {
+      const byEvents = torn();
+      eventsOf(byEvents, 'intake', -0.5, 219.5);
+      const byCentreline = torn();
+      pairOf(byCentreline, 'intake', 61.5, 148.5);
+      for (const job of [byEvents, byCentreline]) {
+        const { verdict } = job.report();
+        expect(verdict).toMatchObject({
+          kind: 'move',
+          delta: expect.closeTo(-2.5, 1),
+          first: ['read-both-ways', 'closing-check'],
+        });
+        expect(verdict.action).toMatch(/^First read both the centreline and the events, and make the closing check\./);
+        expect(verdict.beside.join(' ')).toMatch(/do not belong together\. Like is compared with like here/);
+        expect(verdict.why).not.toMatch(/left out/);
+      }
+    });
+
+    test('readings of both ways bear it out: the lobe leans so, and nothing is left to ask', () => {
+      const job = torn();
+      eventsOf(job, 'intake', -0.5, 219.5);
+      pairOf(job, 'intake', 61.5, 148.5);
+      const { verdict, trials } = job.report();
+      expect(verdict).toMatchObject({ kind: 'move', delta: expect.closeTo(-2.5, 1), first: ['closing-check'] });
+      expect(verdict.beside.join(' ')).not.toMatch(/belong together/);
+      expect(trials[0]?.faults).toEqual([]);
+    });
+
+    test('readings of both ways do not: the card is wrong, and nobody is accused for it', () => {
+      const job = torn();
+      eventsOf(job, 'intake', -0.5, 219.5);
+      pairOf(job, 'intake', 66, 153);
+      const { verdict, trials } = job.report();
+      expect(verdict).toMatchObject({
+        kind: 'waiting',
+        action: expect.stringMatching(
+          /^Read both ways, the intake does not lean as .* one of them is wrong\. Correct the card/,
+        ),
+      });
+      expect(trials[0]?.faults).toEqual([]);
+    });
+
+    test('where the card says that its centreline is the middle of its events, no lean explains it', () => {
+      const job = ready({
+        card: {
+          centrelineMeans: 'events',
+          intake: { centreline: 102.5, lobeLift: 8.382, timing: [LINES.intake] },
+          exhaust: undefined,
+        },
+      });
+      pairOf(job, 'intake', 61.5, 148.5);
+      expect(job.report().verdict).toMatchObject({
+        kind: 'waiting',
+        action: expect.stringMatching(/contradicts itself/),
+      });
+    });
+  });
+
   test('the centreline on a fallen zero, the lift on a proved one: still not proved', () => {
     const job = ready();
     pairOf(job, 'intake', 66, 153);

@@ -1,3 +1,4 @@
+import type { CompletedCard } from '../cam/complete-card';
 import { READ_METHODS } from '../measure/read-methods';
 import type { Findings } from '../findings/find-all';
 import { placingViews } from '../findings/station-states';
@@ -28,7 +29,7 @@ export function noVerdict(
   if (zero.state !== 'proved' && !measured && onWheel)
     return wait('TDC is not proved.', 'Find it at Zero, and prove it.');
   if (!wanted.ok)
-    return wait('nothing to compare with.', cardLacks(build.card !== null, card.contradictions.length > 0));
+    return wait('nothing to compare with.', cardLacks(build.card !== null, card.contradictions, placingViews(trial)));
   const troubled = [...(trial?.rounds ?? []), ...(trial?.traces ?? [])].find((each) => each.problem)?.problem;
   if (troubled)
     return wait(
@@ -50,9 +51,17 @@ export function noVerdict(
     : wait('the cam has not been measured.', 'Read the wheel at the same drop before and after peak.');
 }
 
-function cardLacks(known: boolean, contradicted: boolean): string {
+function cardLacks(
+  known: boolean,
+  contradictions: CompletedCard['contradictions'],
+  views: ReturnType<typeof placingViews>,
+): string {
   if (!known) return 'Enter the card, or set a target of your own.';
-  return contradicted
+  const wasRead = (gives: 'centreline' | 'events'): boolean =>
+    views.some(({ valve, method }) => valve === 'intake' && READ_METHODS[method].gives === gives);
+  if (contradictions.some(({ lean }) => lean === 'intake') && wasRead('centreline') && wasRead('events'))
+    return 'Read both ways, the intake does not lean as the card’s centreline and events would have it: one of them is wrong. Correct the card, or set a target of your own.';
+  return contradictions.length > 0
     ? 'The card contradicts itself about the intake centreline. Settle it, or set a target of your own.'
     : 'The card gives no intake centreline. Enter it, or set a target of your own.';
 }

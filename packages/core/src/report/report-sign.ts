@@ -43,6 +43,8 @@ function openWords(point: OpenPoint, { verdict, clearance, views, lobes }: SignC
       return 'The closing check was not made: nothing shows that the wheel has stayed where it was.';
     case 'one-pair':
       return 'What is known of the cam comes from a single pair of readings.';
+    case 'card-contradicts':
+      return 'The card contradicts itself, and no lobe was read both ways that would tell whether it is right.';
     case 'tight': {
       const words = clearance.find(({ valve }) => valve === point.valve)?.words ?? '';
       return `${point.valve === 'intake' ? 'Intake' : 'Exhaust'} valve to piston: ${words}`;

@@ -166,7 +166,11 @@ function cardOf({ build, card }: Findings): Report['card'] {
     lobeLift: card.intake.lobeLift,
     lobeSeparation: card.lobeSeparation,
     figures: [...card.figures],
-    contradictions: card.contradictions.map((each) => ({ ...each, figures: [...each.figures] })),
+    contradictions: card.contradictions.map(({ figures, message, remedy }) => ({
+      figures: [...figures],
+      message,
+      remedy,
+    })),
     overlaps: [...card.overlaps],
     lobes: { intake: card.intake.curve, exhaust: card.exhaust.curve },
     remark: card.intake.centreline === null ? null : centrelineRemark(card.intake.centreline),

@@ -180,6 +180,8 @@ function nextWords({ view, method, valve, height, expanded }: NextRound, units: 
 const BESIDE: Readonly<Record<Beside, string>> = {
   'nothing-moved': 'That is so if nothing has moved since TDC: the closing check tells.',
   'one-pair': 'One pair alone shows no misreading.',
+  'card-contradicts':
+    'The card’s centreline and its events do not belong together. Like is compared with like here: a lobe read both ways would tell whether the card is right.',
   'card-by-events':
     'If the card counts its centreline by the events, a leaning lobe shifts this by up to 2°: opening and closing, read once, would tell.',
   'card-meaning':
@@ -189,6 +191,7 @@ const BESIDE: Readonly<Record<Beside, string>> = {
 /** To stand after "First". */
 const FIRST: Readonly<Record<First, string>> = {
   'read-pair': 'read the pair once more',
+  'read-both-ways': 'read both the centreline and the events',
   'closing-check': 'make the closing check',
 };
 

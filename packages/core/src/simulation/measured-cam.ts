@@ -301,6 +301,7 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
       resolution,
       lifter: null,
       quadrants: wrong.quadrants ?? chance(random, 0.25),
+      leanUnknown: [],
       settled: 0,
       ahead: { intake: ahead, exhaust: ahead },
       centreline: { intake: null, exhaust: null },

@@ -34,7 +34,8 @@ export function roundingOf(printed: number): number {
 const CLEARLY_APART = 0.9;
 
 /** What a printed centreline is the middle of: as the card says, else as its own figures tell. */
-function meansOf(card: CamCard, valve: Valve, stands: (name: string) => boolean): CentreMeans {
+function meansOf(card: CamCard, valve: Valve, isDoubtful: boolean, stands: (name: string) => boolean): CentreMeans {
+  if (isDoubtful) return 'nose';
   if (card.centrelineMeans !== undefined) return card.centrelineMeans;
   const { centreline = 0, timing = [] } = card[valve] ?? {};
   const lines = timing.filter(
@@ -48,7 +49,7 @@ function meansOf(card: CamCard, valve: Valve, stands: (name: string) => boolean)
 }
 
 /**
- * What a card says for the weighing: each printed figure once, none that stands in a contradiction, none that only repeats others.
+ * What a card says for the weighing: each printed figure once, none that stands in a contradiction which no lean explains, none that only repeats others.
  * @param ratios of the engine itself, where they are known: lift at the valve goes by them.
  */
 export function factsOfCard(
@@ -56,13 +57,17 @@ export function factsOfCard(
   completed: CompletedCard,
   ratios: Readonly<Record<Valve, number>> | null,
 ): { readonly facts: CardFact[]; readonly lobes: Readonly<Record<Valve, GuessedLobe>> } {
-  const disputed = new Set(completed.contradictions.flatMap(({ figures }) => figures));
+  const figuresOf = (all: CompletedCard['contradictions']) => new Set(all.flatMap(({ figures }) => figures));
+  const disputed = figuresOf(completed.contradictions.filter(({ lean }) => lean === undefined));
+  const doubtful = figuresOf(completed.contradictions.filter(({ lean }) => lean !== undefined));
   const facts: CardFact[] = [];
   const lobeOf = (valve: Valve): GuessedLobe => {
     const printed = card[valve] ?? {};
     const { curve, shape, ratio, centreline } = completed[valve];
     const lash = printed.lashHot ?? printed.lashCold ?? 0;
     const stands = (name: string): boolean => !disputed.has(`${valve}.${name}`);
+    const doubt = (name: string): { readonly doubtful?: true } =>
+      doubtful.has(`${valve}.${name}`) ? { doubtful: true } : {};
     // Where nothing is said of the lobe, the motion of the valve stands for it: both are then told at the valve.
     const through = ratio ?? ratios?.[valve] ?? (printed.lobeLift === undefined ? 1 : null);
     if (printed.centreline !== undefined && stands('centreline'))
@@ -71,7 +76,8 @@ export function factsOfCard(
         valve,
         value: noseAt(valve, printed.centreline),
         standard: roundingOf(printed.centreline),
-        means: meansOf(card, valve, stands),
+        means: meansOf(card, valve, doubtful.has(`${valve}.centreline`), stands),
+        ...doubt('centreline'),
       });
     const peak = completed[valve].lobeLift;
     if (peak !== null) facts.push({ of: 'peak', valve, value: peak, standard: LIFT });
@@ -85,7 +91,14 @@ export function factsOfCard(
         if (!stands(`${name}@${lineKey(line)}`)) return;
         const unstated = line.height === null ? HEIGHT_UNSTATED : 0;
         const rounding = card.rim === undefined ? roundingOf(figure) : rimDegrees(RIM_STEP, card.rim) / Math.sqrt(12);
-        facts.push({ of, valve, height, value, standard: Math.hypot(rounding, unstated) });
+        facts.push({
+          of,
+          valve,
+          height,
+          value,
+          standard: Math.hypot(rounding, unstated),
+          ...doubt(`${name}@${lineKey(line)}`),
+        });
       };
       if (opens !== undefined) add('opening', opensAt(valve, opens), opens, 'opens');
       if (closes !== undefined) add('closing', closesAt(valve, closes), closes, 'closes');

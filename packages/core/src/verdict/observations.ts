@@ -61,7 +61,10 @@ export type Observation = FlankObservation | TdcLiftObservation | PeakLiftObserv
  */
 export type CentreMeans = 'nose' | 'events' | 'as-events' | 'unsaid';
 
-/** A figure that the card prints of a lobe, with the standard uncertainty of its rounding. Angles as cycle angles, lengths mm at the lobe. */
+/**
+ * A figure that the card prints of a lobe, with the standard uncertainty of its rounding. Angles as cycle angles, lengths mm at the lobe. Doubtful are a
+ * centreline and events that lie further apart than lobes usually lean: each is compared with its like alone.
+ */
 export type CardFact =
   | {
       /** A printed centreline. */
@@ -70,6 +73,7 @@ export type CardFact =
       readonly value: number;
       readonly standard: number;
       readonly means: CentreMeans;
+      readonly doubtful?: true;
     }
   | { readonly of: 'peak'; readonly valve: Valve; readonly value: number; readonly standard: number }
   | {
@@ -78,6 +82,7 @@ export type CardFact =
       readonly height: number;
       readonly value: number;
       readonly standard: number;
+      readonly doubtful?: true;
     }
   | { readonly of: 'separation' | 'ground-in'; readonly value: number; readonly standard: number };
 
@@ -99,6 +104,8 @@ export interface Evidence {
   /** In the order in which they were taken. */
   readonly observations: readonly Observation[];
   readonly card: readonly CardFact[];
+  /** Of these lobes the card prints a centreline and events that lie further apart than lobes usually lean: nothing is believed of their lean beforehand. */
+  readonly leanUnknown: readonly Valve[];
   readonly lobes: Readonly<Record<Valve, GuessedLobe>>;
   /** Standard uncertainty of TDC of each zero, crank degrees. */
   readonly zeros: ReadonlyMap<string, number>;

@@ -42,8 +42,11 @@ export const PRIOR = {
   /** Half of the whole duration of common lobes, and their steepness. */
   half: { mean: 150, standard: 15 },
   power: { mean: 2.2, standard: 0.5, shaped: 2 },
-  /** Event centre at 0.050 in less the middle of an equal drop: about +0.5° with 1.2° (1-sigma); at the foot nearly twice that. Common practice, no source. */
-  lean: { mean: 0.9, standard: 2.2 },
+  /**
+   * Event centre at 0.050 in less the middle of an equal drop: about +0.5° with 1.2° (1-sigma); at the foot nearly twice that. Common practice, no source.
+   * Where the card's own figures lie further apart, nothing is believed of it beforehand.
+   */
+  lean: { mean: 0.9, standard: 2.2, unknown: 7 },
   peak: 1.5,
   /** An indicator a few degrees out of line: 1 − cos α. */
   scale: 0.007,
@@ -139,7 +142,12 @@ export function layOut(
         loose ? lobe.power : power.mean,
         !loose && shape === 'full' ? power.shaped : power.standard,
       ),
-      lean: ofLobe('lean', loose ? 0 : PRIOR.lean.mean, PRIOR.lean.standard, LEAN),
+      lean: ofLobe(
+        'lean',
+        loose ? 0 : PRIOR.lean.mean,
+        evidence.leanUnknown.includes(valve) ? PRIOR.lean.unknown : PRIOR.lean.standard,
+        LEAN,
+      ),
       peak: ofLobe('peak', lobe.peak, PRIOR.peak),
       scale: ofLobe('scale', 0, PRIOR.scale, 'the indicator’s line'),
       ratio: atValve ? ofLobe('ratio', 0, PRIOR.ratio, 'ratio and lash') : -1,

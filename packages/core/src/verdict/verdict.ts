@@ -35,9 +35,9 @@ export interface FaultFinding {
 }
 
 /** What a verdict rests on that no reading has shown. */
-export type Beside = 'nothing-moved' | 'one-pair' | 'card-by-events' | 'card-meaning';
+export type Beside = 'nothing-moved' | 'one-pair' | 'card-contradicts' | 'card-by-events' | 'card-meaning';
 /** What has to be done before the cam is moved, or left, since no reading shows what it would. */
-export const FIRSTS = ['read-pair', 'closing-check'] as const;
+export const FIRSTS = ['read-pair', 'read-both-ways', 'closing-check'] as const;
 export type First = (typeof FIRSTS)[number];
 
 /** What was weighed, and against what. */
