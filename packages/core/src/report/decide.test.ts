@@ -176,6 +176,10 @@ describe('what is short of enough', () => {
         expect(verdict.action).toMatch(/^First read both the centreline and the events, and make the closing check\./);
         expect(verdict.beside.join(' ')).toMatch(/do not belong together\. Like is compared with like here/);
         expect(verdict.why).not.toMatch(/left out/);
+        const notes = job.report().sheet.flatMap(({ rows }) => rows.flatMap(({ note }) => note ?? []));
+        expect(notes.filter((note) => note.startsWith('disputed'))).toEqual(
+          Array(3).fill('disputed: compared with its like alone'),
+        );
       }
     });
 

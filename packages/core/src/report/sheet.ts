@@ -241,8 +241,12 @@ function cardSection(build: Build, card: CompletedCard): SheetSection {
   if (build.card) {
     const { name } = build.card.body;
     if (name) given('Card', name);
-    for (const { label, shows, from, disputed } of card.figures)
-      given(label, shows, disputed ? 'disputed: left out' : from);
+    // A figure that two disagreements name is left out for the one that no lean explains.
+    const isOut = new Set(card.contradictions.flatMap(({ lean, figures }) => (lean === undefined ? figures : [])));
+    const inDispute = (key: string): string =>
+      isOut.has(key) ? 'disputed: left out' : 'disputed: compared with its like alone';
+    for (const { key, label, shows, from, disputed } of card.figures)
+      given(label, shows, disputed ? inDispute(key) : from);
     for (const { crank, label, from } of card.overlaps)
       given(`Overlap ${label}`, `${computedDegrees(crank)} crank`, `${computedDegrees(crank / 2)} cam; ${from}`);
   }
