@@ -49,12 +49,13 @@ const hasMoved = ({ by }: ClosingFinding): FaultFinding => ({
 
 /** A fault with the valve that its readings are of. */
 export function faultOf(
-  { fault, better, concerns: entries, amount }: Suspect,
+  { fault, better, concerns: entries, amount, printed }: Suspect,
   { observations }: Evidence,
 ): FaultFinding {
   const valves = new Set(observations.filter(({ entry }) => entries.includes(entry)).map(({ valve }) => valve));
   const [valve] = valves.size === 1 ? valves : [];
-  return { fault, seen: false, better, entries, valve: valve ?? null, amount };
+  const found = { fault, seen: false, better, entries, valve: valve ?? null, amount };
+  return printed ? { ...found, printed } : found;
 }
 
 /** A fault of all readings speaks of each cam; one of a few readings of theirs. */

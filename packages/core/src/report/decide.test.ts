@@ -223,6 +223,30 @@ describe('what is short of enough', () => {
     });
   });
 
+  test('a figure of the card that is wrong: spoken of beside what the readings may be, and by itself when they repeat; named with how far it is out', () => {
+    const job = ready({ card: { intake: { centreline: 109.5, lobeLift: 8.382, timing: [LINES.intake] } } });
+    const both = (): void => {
+      pairOf(job, 'intake', 63.5, 150.5);
+      eventsOf(job, 'intake', -3, 217);
+    };
+    both();
+    const faults = (): readonly string[] => job.report().trials[0]?.faults.map(({ fault }) => fault) ?? [];
+    expect(faults()).toContain('card-figure');
+    expect(faults().length).toBeGreaterThan(1);
+    both();
+    expect(faults()).toEqual(['card-figure']);
+    expect(job.report().verdict).toMatchObject({
+      kind: 'do-not-move',
+      headline: expect.stringMatching(
+        /most likely the card’s ICL is wrong by about 2\.5°: misprinted, or typed wrong\.$/,
+      ),
+      action: expect.stringMatching(/^Compare what is entered at Card with the card itself/),
+    });
+    // Left out, what remains speaks.
+    job.write('card.entered', { replaces: null, intake: { lobeLift: 8.382, timing: [LINES.intake] } });
+    expect(job.report().verdict).toMatchObject({ kind: 'leave', delta: expect.closeTo(0, 1) });
+  });
+
   test('the centreline on a fallen zero, the lift on a proved one: still not proved', () => {
     const job = ready();
     pairOf(job, 'intake', 66, 153);

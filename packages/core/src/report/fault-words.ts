@@ -1,7 +1,8 @@
-import type { Valve } from '../cam/card';
+import { EVENT_NAMES, type Valve } from '../cam/card';
 import { computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatComputedLength } from '../units/length';
 import { FAULTS } from '../verdict/faults';
+import type { CardFact } from '../verdict/observations';
 import type { FaultFinding } from '../verdict/verdict';
 import type { Speech } from './speech';
 
@@ -17,11 +18,12 @@ export const movedWords = (by: number): string =>
 export const checkOf = ({ fault, seen }: FaultFinding): string => (seen ? AFTER_MOVED : FAULTS[fault].check);
 
 /** A fault in words, to stand after "most likely": what it was, at which readings, by how much. */
-export function faultWords({ fault, seen, entries, valve, amount }: FaultFinding, { label, units }: Speech): string {
+export function faultWords(found: FaultFinding, { label, units }: Speech): string {
+  const { fault, seen, entries, valve, amount, printed } = found;
   if (seen) return movedWords(amount ?? 0);
   const { words } = FAULTS[fault];
   const labels = entries.flatMap((entry) => label(entry) ?? []);
-  const own = OWN_WORDS[fault]?.({ words, amount: amount ?? 0, valve, first: labels[0] ?? '', units });
+  const own = OWN_WORDS[fault]?.({ words, amount: amount ?? 0, valve, first: labels[0] ?? '', units, printed });
   if (own !== undefined) return own;
   if (labels.length > 0 && labels.length <= 2) return `${words} (${labels.join(', ')})`;
   return valve ? `${words} (${labels.length} of the ${valve})` : words;
@@ -34,6 +36,27 @@ interface FaultParts {
   /** The first reading that it concerns. */
   readonly first: string;
   readonly units: LengthUnit;
+  readonly printed: FaultFinding['printed'];
+}
+
+/** `figureWords({ of: 'opening', valve: 'exhaust', … })` is "EVO". */
+function figureWords(fact: CardFact): string {
+  switch (fact.of) {
+    case 'centre':
+      return EVENT_NAMES[fact.valve].centreline;
+    case 'opening':
+      return EVENT_NAMES[fact.valve].opens;
+    case 'closing':
+      return EVENT_NAMES[fact.valve].closes;
+    case 'duration':
+      return `${fact.valve} duration`;
+    case 'peak':
+      return `${fact.valve} lift`;
+    case 'separation':
+      return 'LSA';
+    case 'ground-in':
+      return 'ground-in advance';
+  }
 }
 
 /** Faults that say more than what they are and where. */
@@ -46,6 +69,10 @@ const OWN_WORDS: Partial<Record<FaultFinding['fault'], (of: FaultParts) => strin
     `the lobes are ground ${computedDegrees(Math.abs(amount) / 2)} of the cam ${amount > 0 ? 'closer together' : 'further apart'} than the card says`,
   'worn-lobe': ({ valve, amount, units }) =>
     `${valve ? `the ${valve} lobe is` : 'both lobes are'} worn by ${formatComputedLength(Math.abs(amount), units)}`,
+  'card-figure': ({ words, amount, printed }) =>
+    printed
+      ? `the card’s ${figureWords(printed)} is wrong by about ${computedDegrees(Math.abs(amount))}: misprinted, or typed wrong`
+      : words,
   'bleed-down': ({ valve }) => (valve ? `the ${valve} lifter bleeds down` : 'both lifters bleed down'),
   sticking: ({ valve }) =>
     valve

@@ -125,6 +125,17 @@ export const GONE_WRONG: Readonly<Record<FaultName, ((random: Random) => Wrong) 
       },
     };
   },
+  'card-figure': (random) => {
+    const by = sized(random, 5, 12);
+    const which = random.within(0.5) + 0.5;
+    return {
+      printed: (facts) => {
+        const angles = facts.filter(({ of }) => of === 'opening' || of === 'closing' || of === 'centre');
+        const wrong = angles[Math.min(angles.length - 1, Math.floor(which * angles.length))];
+        return facts.map((fact) => (fact === wrong ? { ...fact, value: fact.value + by } : fact));
+      },
+    };
+  },
   'cam-degrees': () => ({ written: (each) => (each.kind === 'flank' ? turned(each, -each.ring / 2) : each) }),
   stray: (random) => {
     const place = [...ON_WHEEL, ...LIFTS][oneIn(random, 10)];

@@ -6,7 +6,7 @@ import { completeCard } from '../cam/complete-card';
 import { type Lobe, flanksAt } from '../cam/lobe';
 import { ringPosition } from '../crank/wheel';
 import { factsOfCard } from '../verdict/card-facts';
-import type { Evidence, Observation } from '../verdict/observations';
+import type { CardFact, Evidence, Observation } from '../verdict/observations';
 import type { Random } from '../statistics/random';
 import type { VirtualLifter } from './follow';
 import { makeValveTrain } from './valve-train';
@@ -35,6 +35,8 @@ export interface Wrong {
   readonly backwards?: (place: number) => boolean;
   /** Lifts are read at the valve through this ratio, and nobody says so. */
   readonly throughRatio?: number;
+  /** Changes what the card says, for whoever types it. */
+  readonly printed?: (facts: readonly CardFact[]) => readonly CardFact[];
   /** So much has worn off the nose of one lobe, mm. */
   readonly worn?: { readonly valve: Valve; readonly by: number };
   /** The wheel is numbered from both dead centres. */
@@ -295,7 +297,7 @@ export function measureSomeCam(random: Random, wrong: Wrong = {}): MeasuredCam {
     evidence: {
       cams,
       observations,
-      card: facts,
+      card: wrong.printed?.(facts) ?? facts,
       lobes: guessed,
       zeros: new Map([['zero', tdc]]),
       resolution,

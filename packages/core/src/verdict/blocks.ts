@@ -4,7 +4,7 @@ import { type Predicted, byCatalogue, observedNear, predict, predictCard } from 
 import { centreOf } from './centre-means';
 import type { ErrorSource } from '../statistics/coverage';
 import type { Block } from '../statistics/least-squares';
-import type { Evidence, Observation, TdcLiftObservation } from './observations';
+import type { CardFact, Evidence, Observation, TdcLiftObservation } from './observations';
 import { BASE_ZERO, type Guess, type Layout, SHAPE } from './unknowns';
 
 /** Observations of one place, or of both flanks at one height, as one block; and what made each value err. */
@@ -21,6 +21,7 @@ export interface Found {
 
 /** A figure of the card: its rounding, and how far it is open what it means. */
 export interface Printed {
+  readonly fact: CardFact;
   readonly block: Block;
   readonly rounding: number;
   readonly open: number;
@@ -168,6 +169,7 @@ export function factsOf(evidence: Evidence, layout: Layout, guess: Guess): Print
     if (!predicted) continue;
     const open = fact.of === 'centre' ? centreOf(evidence, layout, guess, fact.valve, fact.means).standard : 0;
     blocks.push({
+      fact,
       block: {
         rows: [predicted.row],
         misses: [fact.value - predicted.value],

@@ -1,6 +1,6 @@
 import { explainer } from './explained';
 import { FAULTS, FAULT_NAMES, type FaultName } from './faults';
-import type { Evidence } from './observations';
+import type { CardFact, Evidence } from './observations';
 import { scoreOf, weigh } from './weigh';
 
 /** A fault must explain the readings better than health by this much before it is spoken of: in χ², what it could have explained anyhow taken off. */
@@ -24,6 +24,8 @@ export interface Suspect {
   readonly ways: number;
   /** Entries of the readings that it speaks of. */
   readonly concerns: readonly string[];
+  /** The figure of the card that it speaks of. */
+  readonly printed?: CardFact;
   /** How far it would have moved them, where that is not known beforehand: crank degrees, or mm. */
   readonly amount: number | null;
 }
@@ -57,7 +59,7 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const ranked = FAULT_NAMES.flatMap((fault): Suspect[] => {
     let best: Suspect | null = null;
     const hypotheses = FAULTS[fault].hypotheses(evidence);
-    for (const { concerns, makes } of hypotheses) {
+    for (const { concerns, printed, makes } of hypotheses) {
       let better: number;
       let amount: number | null = null;
       if ('moves' in makes) {
@@ -74,7 +76,8 @@ export function diagnose(evidence: Evidence): Diagnosis {
         // Another cam owes the card nothing: then only what the readings add to the card is compared.
         better = score - (loose && ofCard ? scoreOf(ofCard) : 0) - scoreOf(other);
       }
-      if (better > (best?.better ?? 0)) best = { fault, better, ways: hypotheses.length, concerns, amount };
+      if (better > (best?.better ?? 0))
+        best = { fault, better, ways: hypotheses.length, concerns, amount, ...(printed ? { printed } : {}) };
     }
     return best ? [best] : [];
   }).sort((a, b) => b.better - a.better);

@@ -40,7 +40,7 @@ export function explainer(weighing: Weighing): (moved: Moved) => Explained {
   const between = (product: number, left: Float64Array, right: Float64Array): number =>
     product - dot(left, times(solved.covariance, right, size));
 
-  return ({ moves, mean, standard }) => {
+  return ({ moves, prints, mean, standard }) => {
     const left = whole.slice();
     const shifted = new Float64Array(size);
     let [ofMisses, ofBoth, ofShift] = [rest, 0, 0];
@@ -66,6 +66,17 @@ export function explainer(weighing: Weighing): (moved: Moved) => Explained {
       });
     }
     const chiSquared = between(ofMisses, left, left);
+    for (const { fact, block } of prints ? card : []) {
+      const by = prints?.(fact) ?? 0;
+      if (by === 0) continue;
+      // What is printed stands among what is known already: only how far it may be out comes in.
+      const [at] = whiten(block, block.misses);
+      const c = whiten(block, [by])[0]?.miss ?? 0;
+      if (!at) continue;
+      addTo(shifted, at.row, c);
+      ofBoth += at.miss * c;
+      ofShift += c * c;
+    }
     if (standard === 0) return { score: chiSquared - solved.chiSquared, amount: mean };
     const a = between(ofBoth, shifted, left);
     const q = between(ofShift, shifted, shifted);

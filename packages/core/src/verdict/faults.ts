@@ -8,6 +8,7 @@ import {
   liftsInOtherUnits,
   instead,
   isFlank,
+  misprinted,
   misread,
   onWheel,
   otherValve,
@@ -34,6 +35,7 @@ export const FAULT_NAMES = [
   'at-valve',
   'bleed-down',
   'sticking',
+  'card-figure',
   'wrong-cam',
   'worn-lobe',
   'lsa-off',
@@ -72,6 +74,8 @@ const WORN = 0.4;
 const APART = 5;
 /** How far a reading is out that does not belong: crank degrees, and mm for a lift. */
 const STRAYS = { flank: 15, lift: 1 } as const;
+/** How far an angle of the card is out that was misprinted or typed wrong, crank degrees. From memory. */
+const MISPRINTED = 8;
 /** As good as no lift, mm. */
 const NO_LIFT = 0.15;
 
@@ -201,6 +205,13 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
           1,
         ),
       ),
+  },
+  'card-figure': {
+    words: 'a figure of the card is wrong: misprinted, or typed wrong',
+    check: 'Compare what is entered at Card with the card itself. If the card prints it so, leave that figure out.',
+    rare: () => 3,
+    // A lift that is not the card's is that of another cam, or of a worn one: whoever reads that looks at the card by himself.
+    hypotheses: ({ card }) => card.flatMap((fact) => (fact.of === 'peak' ? [] : [misprinted(fact, MISPRINTED)])),
   },
   'wrong-cam': {
     words: 'this is not the cam of the card',

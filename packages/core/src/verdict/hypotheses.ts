@@ -3,7 +3,7 @@ import { VALVES, type Valve } from '../cam/card';
 import { flanksAt } from '../cam/lobe';
 import type { Predicted } from './cam-model';
 import { flankOf } from './flank';
-import type { Evidence, FlankObservation, Observation } from './observations';
+import type { CardFact, Evidence, FlankObservation, Observation } from './observations';
 
 /** What a fault adds to what is observed: x times `moves`, where x is believed to be about `mean`. */
 export interface Moved {
@@ -15,12 +15,16 @@ export interface Moved {
   readonly sign?: 1 | -1;
   /** Is x an angle on the wheel, crank degrees? */
   readonly turns?: true;
+  /** What it adds to what is printed, likewise. */
+  readonly prints?: (fact: CardFact) => number;
 }
 
 /** One way in which a fault could have made the readings: it moved them, or something else was observed than was written down. */
 export interface Hypothesis {
   /** The observations that it speaks of, by their entries. */
   readonly concerns: readonly string[];
+  /** The figure of the card that it speaks of. */
+  readonly printed?: CardFact;
   readonly makes: Moved | { readonly evidence: Evidence; readonly loose?: boolean };
 }
 
@@ -58,6 +62,13 @@ export function shift(mean: number, standard: number, concerns: readonly Observa
     makes: { mean, standard, moves, turns: true, ...(sign ? { sign } : {}) },
   };
 }
+
+/** This figure of the card is not the lobe's: anywhere about where it should stand, crank degrees or mm. */
+export const misprinted = (fact: CardFact, standard: number): Hypothesis => ({
+  concerns: [],
+  printed: fact,
+  makes: { mean: 0, standard, moves: () => 0, prints: (each) => (each === fact ? 1 : 0) },
+});
 
 /** Readings that somebody may have got wrong together: each alone, each round, each flank, each valve, all. */
 export function together(evidence: Evidence): (readonly FlankObservation[])[] {

@@ -117,3 +117,29 @@ test('Undo takes the last reading back, by button and by key', async () => {
   await here.press('undo');
   expect(verdict()).toBe('No verdict yet: the cam has not been measured.');
 });
+
+test('a figure of the card that is most likely wrong: named by how much, and the way leads to the card, not to the wheel', async () => {
+  const job = book();
+  const setting = job.proved();
+  const height = 1.27;
+  job.write('card.entered', {
+    replaces: null,
+    intake: { centreline: 110, lobeLift: 8.382, timing: [{ height, at: 'lobe', opens: 3, closes: 37 }] },
+  });
+  for (let time = 0; time < 2; time += 1) {
+    job.pair(setting, 63.5, 150.5);
+    job.round(
+      'events',
+      'intake',
+      [
+        { shows: { kind: 'above-base', flank: 'opening', lift: height }, at: -3 },
+        { shows: { kind: 'above-base', flank: 'closing', lift: height }, at: 217 },
+      ],
+      { setting },
+    );
+  }
+  const here = await openStation('decide', DecideStation, job.entries);
+  expect(verdict()).toMatch(/most likely the card’s ICL is wrong by about 3\.0°: misprinted, or typed wrong\.$/);
+  await here.press('next');
+  expect(here.went()).toEqual([expect.stringMatching(/\/card$/)]);
+});

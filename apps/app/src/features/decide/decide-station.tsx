@@ -47,7 +47,9 @@ export function DecideStation() {
     report.stations.some(({ station, state }) => station === name && state === 'done');
   const stays = isDone('decide');
   const trial = trials.at(-1);
-  const lacking = BEFORE_VERDICT.find((each) => !isDone(each));
+  const missing = BEFORE_VERDICT.find((each) => !isDone(each));
+  // What is most likely wrong on the card is not found by measuring again.
+  const lacking = missing ?? (trial?.faults[0]?.fault === 'card-figure' ? 'card' : undefined);
   const due = report.read.closing.state === 'due';
   const check = (): void => setClosing(due);
   const onward = verdict.kind === 'move' ? 'move' : (lacking ?? 'read');
