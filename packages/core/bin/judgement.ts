@@ -76,8 +76,8 @@ const byFamily = SCENARIOS.flatMap((scenario) =>
 const byFault = MISHAPS.map(({ name, scenario, mishap, is }) => {
   const cell = { scenario, step: 0.5, families: FAMILIES, count: COUNT, seed: next(), mishap };
   const found = tally({ ...cell, convention: 'nose', is });
-  // The closing check, lifts and bled-down lifters stand in no reading of the wheel that could be compared.
-  const atBest = scenario.closing || /unit|bleed/.test(name) ? NaN : tellable({ ...cell, seen: LEARNT });
+  // The closing check, lifts, bled-down lifters and the card itself stand in no reading of the wheel that could be compared.
+  const atBest = scenario.closing || /unit|bleed|card/.test(name) ? NaN : tellable({ ...cell, seen: LEARNT });
   const others = [...found.first].filter(([fault]) => !is.includes(fault)).sort((a, b) => b[1] - a[1]);
   return [
     name,

@@ -220,6 +220,12 @@ export const MISHAPS: readonly {
     mishap: (at: number): Mishap => ({ bleeds: 0.003 + 0.0015 * (at % 4) }),
     is: ['bleed-down'] as const,
   })),
+  ...[named(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
+    name: 'centreline of the card misprinted by 3°',
+    scenario,
+    mishap: (at: number): Mishap => ({ misprint: at % 2 ? 3 : -3 }),
+    is: ['card-figure'] as const,
+  })),
 ];
 
 /** Does the same job on many engines and counts what the Report says of each. */
