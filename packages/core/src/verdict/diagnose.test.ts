@@ -73,3 +73,15 @@ test('no lift at TDC where there must be some: the crank stood at the other TDC'
   });
   expect(named.map(({ fault }) => fault)).toContain('other-tdc');
 });
+
+test('one lift of the other lobe is no exchange of valves: what the card prints of it speaks for neither', () => {
+  let peaks = 0;
+  for (let seed = 1; seed <= 40; seed += 1) {
+    const { evidence } = measureSomeCam(makeRandom(seed), { thorough: true, cams: 'single' });
+    const lone = evidence.observations.filter(({ valve, kind }) => valve === 'intake' || kind === 'peak-lift');
+    peaks += lone.filter(({ valve }) => valve === 'exhaust').length;
+    const { named } = diagnose({ ...evidence, observations: lone });
+    expect(named.map(({ fault }) => fault)).not.toContain('valves-exchanged');
+  }
+  expect(peaks).toBe(40);
+});

@@ -1,10 +1,11 @@
+import { VALVES } from '../cam/card';
 import { explainer } from './explained';
 import { FAULTS, FAULT_NAMES, type FaultName } from './faults';
 import type { CardFact, Evidence } from './observations';
 import { scoreOf, weigh } from './weigh';
 
 /** A fault must explain the readings better than health by this much before it is spoken of: in χ², what it could have explained anyhow taken off. */
-export const ACCUSES = 10;
+export const ACCUSES = 7;
 /** From here on it may have happened, and what would tell is asked for before the cam is moved, or left; nobody is accused. */
 export const DOUBTED = 5;
 /** Faults that are nearer than this to the best are not told apart by the readings. */
@@ -41,6 +42,9 @@ export interface Diagnosis {
   readonly doubted: Suspect | null;
 }
 
+const valvesOf = ({ observations }: Evidence): string =>
+  VALVES.filter((valve) => observations.some((each) => each.valve === valve)).join();
+
 /**
  * What probably went wrong: each usual fault makes the readings in its own way, and is measured by how much more probable it makes them than health
  * does. An explanation with something free in it has to explain the more, and so has one of many of its kind before it is spoken of. On healthy readings it stays silent.
@@ -55,7 +59,14 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const explain = explainer(healthy);
   const score = scoreOf(healthy);
   const step = Math.max(0, ...evidence.observations.map((each) => (each.kind === 'peak-lift' ? 0 : each.step)));
-  const ofCard = weigh(evidence, { ...options, blind: true });
+  // What the card says by itself is taken off on both sides: only what the readings add to it is compared. Whoever exchanges two valves may leave one of them
+  // unread, and with it goes all that the card prints of it.
+  const cardAlone = (of: Evidence): number => {
+    const alone = weigh(of, { ...options, blind: true });
+    return alone ? scoreOf(alone) : 0;
+  };
+  const sound = score - cardAlone(evidence);
+  const seen = valvesOf(evidence);
   const ranked = FAULT_NAMES.flatMap((fault): Suspect[] => {
     let best: Suspect | null = null;
     const hypotheses = FAULTS[fault].hypotheses(evidence);
@@ -73,8 +84,10 @@ export function diagnose(evidence: Evidence): Diagnosis {
         const { loose = false } = makes;
         const other = weigh(makes.evidence, { ...options, loose });
         if (!other) continue;
-        // Another cam owes the card nothing: then only what the readings add to the card is compared.
-        better = score - (loose && ofCard ? scoreOf(ofCard) : 0) - scoreOf(other);
+        // Another cam owes the card nothing.
+        if (loose) better = sound - scoreOf(other);
+        else if (valvesOf(makes.evidence) === seen) better = score - scoreOf(other);
+        else better = sound - (scoreOf(other) - cardAlone(makes.evidence));
       }
       if (better > (best?.better ?? 0))
         best = { fault, better, ways: hypotheses.length, concerns, amount, ...(printed ? { printed } : {}) };
