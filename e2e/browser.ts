@@ -150,9 +150,7 @@ export async function openBrowser(
   const see = async (selector: string, wanted: RegExp | string): Promise<string> => {
     let said = '';
     const look = async (): Promise<string | null> => {
-      said =
-        (await driver.executeScript<string | null>(`${SEEN} return seen(arguments[0])?.innerText ?? '';`, selector)) ??
-        '';
+      said = await driver.executeScript<string>(`${SEEN} return seen(arguments[0])?.innerText ?? '';`, selector);
       return (typeof wanted === 'string' ? said.includes(wanted) : wanted.test(said)) ? said : null;
     };
     return ask(look, `“${selector}” never said ${wanted}`).catch((error: Error) => {

@@ -193,7 +193,7 @@ describe('what is short of enough', () => {
       expect(trials[0]?.faults).toEqual([]);
     });
 
-    test('readings of both ways do not: the card is wrong, and nobody is accused for it', () => {
+    test('readings of both ways do not: the card or a reading is wrong, and nobody is accused', () => {
       const job = torn();
       eventsOf(job, 'intake', -0.5, 219.5);
       pairOf(job, 'intake', 66, 153);
@@ -201,7 +201,7 @@ describe('what is short of enough', () => {
       expect(verdict).toMatchObject({
         kind: 'waiting',
         action: expect.stringMatching(
-          /^Read both ways, the intake does not lean as .* one of them is wrong\. Correct the card/,
+          /^Read both ways, the intake does not lean as .*\. Compare what is entered at Card with the card itself, and read/,
         ),
       });
       expect(trials[0]?.faults).toEqual([]);

@@ -60,7 +60,7 @@ function cardLacks(
   const wasRead = (gives: 'centreline' | 'events'): boolean =>
     views.some(({ valve, method }) => valve === 'intake' && READ_METHODS[method].gives === gives);
   if (contradictions.some(({ lean }) => lean === 'intake') && wasRead('centreline') && wasRead('events'))
-    return 'Read both ways, the intake does not lean as the card’s centreline and events would have it: one of them is wrong. Correct the card, or set a target of your own.';
+    return 'Read both ways, the intake does not lean as the card’s centreline and events would have it. Compare what is entered at Card with the card itself, and read that lobe once more; or set a target of your own.';
   return contradictions.length > 0
     ? 'The card contradicts itself about the intake centreline. Settle it, or set a target of your own.'
     : 'The card gives no intake centreline. Enter it, or set a target of your own.';
