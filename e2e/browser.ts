@@ -3,7 +3,7 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import os from 'node:os';
 import path from 'node:path';
-import { Builder, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 
 export const PHONE = { width: 390, height: 844, mobile: true } as const;
@@ -14,8 +14,6 @@ export type Viewport = typeof PHONE | typeof WIDE;
  * Longer nothing is waited for that never comes, ms. What does come is seen at once: under a load it costs no more than it takes.
  */
 const PATIENCE_MS = 60_000;
-/** Looked for this often, ms. */
-const LOOK_MS = 50;
 const FLAGS = [
   '--headless=new',
   '--no-sandbox',
@@ -29,17 +27,6 @@ const FLAGS = [
   '--hide-scrollbars',
   '--lang=en-GB',
 ];
-
-/**
- * What matches a selector and can be seen, first in the page. In one question, and answered by the browser itself: the driver's own ways of asking, element
- * by element, cost the processor more than the app that is looked at.
- */
-const SEEN = `
-  const hasSize = (each) => { const { width, height } = each.getBoundingClientRect(); return width > 0 && height > 0; };
-  const isSeen = (each) =>
-    each.checkVisibility({ opacityProperty: true, visibilityProperty: true }) &&
-    (hasSize(each) || [...each.querySelectorAll('*')].some(hasSize));
-  const seen = (css) => [...document.querySelectorAll(css)].find(isSeen) ?? null;`;
 
 /** The app in a real browser, driven by what stands on the screen. */
 export interface Browser {
@@ -55,10 +42,6 @@ export interface Browser {
   /** The same of all that stands in the middle. */
   readonly seeMain: (wanted: RegExp | string) => Promise<string>;
   readonly picture: () => Promise<Buffer>;
-  /** Another screen in the same hands. */
-  readonly become: (screen: Viewport) => Promise<void>;
-  /** Nothing is left of what the device has kept, but who is signed in. The app itself stays with it. */
-  readonly forget: () => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
@@ -86,13 +69,13 @@ function homeThatTrusts(authority: string, folder: string): string {
 
 export async function openBrowser(
   base: string,
-  screen: Viewport,
+  { width, height, mobile }: Viewport,
   { name, trusts, early = false }: Device = {},
 ): Promise<Browser> {
   const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-browser-'));
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
-  options.addArguments(...FLAGS, `--window-size=${screen.width},${screen.height}`, `--user-data-dir=${profile}`);
+  options.addArguments(...FLAGS, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
   if (early) options.setPageLoadStrategy('none');
   if (name !== undefined) options.addArguments(`--host-resolver-rules=MAP ${name} 127.0.0.1`);
   const service = new ServiceBuilder('/usr/bin/chromedriver');
@@ -103,78 +86,78 @@ export async function openBrowser(
     .setChromeOptions(options)
     .setChromeService(service)
     .build()) as WebDriver & { sendDevToolsCommand(name: string, parameters: object): Promise<void> };
-  const become = async ({ mobile, ...size }: Viewport): Promise<void> => {
-    const screen = { ...size, deviceScaleFactor: 1, mobile };
-    await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', screen);
-    await driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: mobile });
-  };
-  await become(screen);
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile,
+  });
+  if (mobile) await driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: true });
 
-  /** Asked again and again until there is an answer. A page that is just being left answers with an error: it is asked anew. */
-  const ask = async <T>(what: () => Promise<T | null>, never: string): Promise<T> => {
-    let trouble = '';
-    return driver
-      .wait(() => what().catch((error: Error) => void (trouble = `; last ${error.message}`)), PATIENCE_MS, '', LOOK_MS)
-      .catch(() => {
-        throw new Error(never + trouble);
-      }) as Promise<T>;
-  };
   const find = (css: string): Promise<WebElement> =>
-    ask(
-      () => driver.executeScript<WebElement | null>(`${SEEN} return seen(arguments[0]);`, css),
+    driver.wait(
+      async () => {
+        for (const element of await driver.findElements(By.css(css)))
+          if (await element.isDisplayed().catch(() => false)) return element;
+        return null;
+      },
+      PATIENCE_MS,
       `nothing on the screen matches ${css}`,
-    );
-  /**
-   * Presses where a finger would: in the middle of what can be seen of it, unless something else lies on top. Screens redraw under the hand; what has just
-   * gone, or is still covered, is looked for again.
-   */
-  const click = (candidates: string, named: string, never: string): Promise<true> =>
-    ask(async () => {
-      const element = await driver.executeScript<WebElement | null>(
-        `${SEEN}
-         const element = (${candidates}).find(isSeen);
-         if (!element) return null;
-         element.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-         const { left, top, right, bottom } = element.getClientRects()[0] ?? element.getBoundingClientRect();
-         const middle = (from, to, most) => (Math.max(0, from) + Math.min(most, to)) / 2;
-         const on = document.elementFromPoint(middle(left, right, innerWidth), middle(top, bottom, innerHeight));
-         if (!element.contains(on)) throw new Error('covered by ' + (on?.outerHTML ?? 'nothing').slice(0, 120));
-         return element;`,
-        named,
-      );
-      if (!element) return null;
-      await driver.actions().move({ origin: element, duration: 0 }).click().perform();
-      return true;
-    }, never);
+    ) as Promise<WebElement>;
+  /** Screens redraw under the hand; a press that meets an element which has just gone is made again. */
+  const click = async (locate: () => Promise<WebElement>): Promise<void> => {
+    for (let tries = 0; ; tries += 1) {
+      const element = await locate();
+      try {
+        await driver.executeScript('arguments[0].scrollIntoView({block:"nearest"})', element);
+        await element.click();
+        return;
+      } catch (error) {
+        if (tries === 5) throw error;
+        await driver.sleep(150);
+      }
+    }
+  };
   /** Waits until it says that: what follows from a press stands there a moment later. */
   const see = async (selector: string, wanted: RegExp | string): Promise<string> => {
-    let said = '';
-    const look = async (): Promise<string | null> => {
-      said = await driver.executeScript<string>(`${SEEN} return seen(arguments[0])?.innerText ?? '';`, selector);
-      return (typeof wanted === 'string' ? said.includes(wanted) : wanted.test(said)) ? said : null;
-    };
-    return ask(look, `“${selector}” never said ${wanted}`).catch((error: Error) => {
-      throw new Error(`${error.message}; it says “${said}”`);
-    });
+    let seen = '';
+    await driver
+      .wait(
+        async () => {
+          // What has just been redrawn is looked at again.
+          seen = await find(selector)
+            .then((element) => element.getText())
+            .catch(() => '');
+          return typeof wanted === 'string' ? seen.includes(wanted) : wanted.test(seen);
+        },
+        PATIENCE_MS,
+        `“${selector}” never said ${wanted}`,
+      )
+      .catch((error: Error) => {
+        throw new Error(`${error.message}; it says “${seen}”`);
+      });
+    return seen;
   };
 
   return {
     driver,
     find,
     visit: (route) => driver.get(base + route),
-    press: async (testId) =>
-      void (await click(
-        '[...document.querySelectorAll(`[data-testid="${arguments[0]}"]`)]',
-        testId,
-        `nothing to press is called ${testId}`,
-      )),
-    pressText: async (label) =>
-      void (await click(
-        `[...document.querySelectorAll('[role=button], [role=radio], a')]
-           .filter((each) => each.textContent.trim().replace(/\\s+/g, ' ') === arguments[0])`,
-        label,
-        `nothing to press says “${label}”`,
-      )),
+    press: (testId) => click(() => find(byTestId(testId))),
+    pressText: (label) =>
+      click(
+        () =>
+          driver.wait(
+            async () => {
+              const xpath = `//*[@role="button" or @role="radio" or self::a][normalize-space(.)=${JSON.stringify(label)}]`;
+              for (const element of await driver.findElements(By.xpath(xpath)))
+                if (await element.isDisplayed().catch(() => false)) return element;
+              return null;
+            },
+            PATIENCE_MS,
+            `nothing to press says “${label}”`,
+          ) as Promise<WebElement>,
+      ),
     fill: async (testId, value) => {
       const field = await find(byTestId(testId));
       await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE, value);
@@ -188,24 +171,6 @@ export async function openBrowser(
     seeText: (testId, wanted) => see(byTestId(testId), wanted),
     seeMain: (wanted) => see('[role=main]', wanted),
     picture: async () => Buffer.from(await driver.takeScreenshot(), 'base64'),
-    become,
-    forget: async () => {
-      // While the app is on the screen it would write again what it has in mind.
-      await driver.get(`${base}/api/health`);
-      await driver.executeAsyncScript(
-        `const done = arguments[arguments.length - 1];
-         const drop = (name) => new Promise((dropped) => { indexedDB.deleteDatabase(name).onsuccess = dropped; });
-         indexedDB.databases()
-           .then((all) => Promise.all(all.map(({ name }) => name).filter((name) => name !== 'keyval-store').map(drop)))
-           .then(() => { indexedDB.open('keyval-store').onsuccess = ({ target }) => {
-             const keeping = target.result.transaction('keyval', 'readwrite');
-             const kept = keeping.objectStore('keyval');
-             kept.getAllKeys().onsuccess = ({ target: { result } }) =>
-               result.filter((key) => key !== 'yosoku-session').forEach((key) => kept.delete(key));
-             keeping.oncomplete = done;
-           }; });`,
-      );
-    },
     close: async () => {
       await driver.quit();
       rmSync(profile, { recursive: true, force: true });
@@ -218,7 +183,7 @@ export const waitFor = async (
   { driver }: Pick<Browser, 'driver'>,
   holds: () => Promise<boolean> | boolean,
   never: string,
-): Promise<void> => void (await driver.wait(holds, PATIENCE_MS, never, LOOK_MS));
+): Promise<void> => void (await driver.wait(holds, PATIENCE_MS, never));
 
 export async function signIn(browser: Browser, signInName: string, password: string): Promise<void> {
   await browser.visit('/sign-in');
@@ -226,29 +191,6 @@ export async function signIn(browser: Browser, signInName: string, password: str
   await browser.fill('password', password);
   await browser.press('sign-in');
   await browser.find(byTestId('new-build'));
-}
-
-/**
- * One device for all journeys of a file that the demo's owner makes: signed in once, with the app on it, and of what it kept from the journey before nothing is
- * left. To open a browser of its own for each costs more than most journeys.
- */
-export function ownersDevice() {
-  let device: Browser | null = null;
-  return {
-    open: async (base: string, screen: Viewport): Promise<Browser> => {
-      if (device === null) {
-        device = await openBrowser(base, screen);
-        await signIn(device, 'mara', 'layout-dye-demo');
-        return device;
-      }
-      await device.forget();
-      await device.become(screen);
-      await device.visit('/');
-      await device.find(byTestId('new-build'));
-      return device;
-    },
-    close: async (): Promise<void> => device?.close(),
-  };
 }
 
 /** Waits until the service worker has the app: from now on it starts without the server. */
