@@ -108,9 +108,10 @@ const withoutDoubtful = (evidence: Evidence): Evidence => ({
   ...evidence,
   card: evidence.card.filter((fact) => !('doubtful' in fact)),
 });
-/** Do the readings agree with all that the card prints, better than one in twenty good ones? */
+/** Readings that go worse with a card than those of one good job in twenty do not bear out what it contradicts itself about. */
+const BORNE_OUT = 0.05;
 const bearsOut = ({ converged, solved, freedom }: Weighing): boolean =>
-  converged && chanceOf(solved.chiSquared, freedom) > 0.05;
+  converged && chanceOf(solved.chiSquared, freedom) > BORNE_OUT;
 
 /** How far a cam sits from its card by what speaks of it, crank degrees; 0 where nothing places it. */
 const advanceOfSpeaking = ({ lead, speaks, placed }: Speaking): number =>

@@ -45,6 +45,7 @@ const hasMoved = ({ by }: ClosingFinding): FaultFinding => ({
   entries: [],
   valve: null,
   amount: by,
+  printed: null,
 });
 
 /** A fault with the valve that its readings are of. */
@@ -54,8 +55,7 @@ export function faultOf(
 ): FaultFinding {
   const valves = new Set(observations.filter(({ entry }) => entries.includes(entry)).map(({ valve }) => valve));
   const [valve] = valves.size === 1 ? valves : [];
-  const found = { fault, seen: false, better, entries, valve: valve ?? null, amount };
-  return printed ? { ...found, printed } : found;
+  return { fault, seen: false, better, entries, valve: valve ?? null, amount, printed };
 }
 
 /** A fault of all readings speaks of each cam; one of a few readings of theirs. */

@@ -2,7 +2,7 @@ import { EVENT_NAMES, type Valve } from '../cam/card';
 import { computedDegrees } from '../units/degrees';
 import { type LengthUnit, formatComputedLength } from '../units/length';
 import { FAULTS } from '../verdict/faults';
-import type { CardFact } from '../verdict/observations';
+import type { PrintedAngle } from '../verdict/observations';
 import type { FaultFinding } from '../verdict/verdict';
 import type { Speech } from './speech';
 
@@ -40,7 +40,7 @@ interface FaultParts {
 }
 
 /** `figureWords({ of: 'opening', valve: 'exhaust', … })` is "EVO". */
-function figureWords(fact: CardFact): string {
+function figureWords(fact: PrintedAngle): string {
   switch (fact.of) {
     case 'centre':
       return EVENT_NAMES[fact.valve].centreline;
@@ -50,8 +50,6 @@ function figureWords(fact: CardFact): string {
       return EVENT_NAMES[fact.valve].closes;
     case 'duration':
       return `${fact.valve} duration`;
-    case 'peak':
-      return `${fact.valve} lift`;
     case 'separation':
       return 'LSA';
     case 'ground-in':

@@ -22,6 +22,7 @@ const fault = (name: FaultFinding['fault'], amount = 0): FaultFinding => ({
   entries: ['7'],
   valve: 'intake',
   amount,
+  printed: null,
 });
 
 describe('centreline by equal drop', () => {

@@ -1,7 +1,7 @@
 import { VALVES } from '../cam/card';
 import { explainer } from './explained';
 import { FAULTS, FAULT_NAMES, type FaultName } from './faults';
-import type { CardFact, Evidence } from './observations';
+import type { Evidence, PrintedAngle } from './observations';
 import { scoreOf, weigh } from './weigh';
 
 /** A fault must explain the readings better than health by this much before it is spoken of: in χ², what it could have explained anyhow taken off. */
@@ -25,8 +25,8 @@ export interface Suspect {
   readonly ways: number;
   /** Entries of the readings that it speaks of. */
   readonly concerns: readonly string[];
-  /** The figure of the card that it speaks of. */
-  readonly printed?: CardFact;
+  /** The figure of the card that it speaks of, if any. */
+  readonly printed: PrintedAngle | null;
   /** How far it would have moved them, where that is not known beforehand: crank degrees, or mm. */
   readonly amount: number | null;
 }
@@ -70,7 +70,7 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const ranked = FAULT_NAMES.flatMap((fault): Suspect[] => {
     let best: Suspect | null = null;
     const hypotheses = FAULTS[fault].hypotheses(evidence);
-    for (const { concerns, printed, makes } of hypotheses) {
+    for (const { concerns, makes } of hypotheses) {
       let better: number;
       let amount: number | null = null;
       if ('moves' in makes) {
@@ -89,8 +89,8 @@ export function diagnose(evidence: Evidence): Diagnosis {
         else if (valvesOf(makes.evidence) === seen) better = score - scoreOf(other);
         else better = sound - (scoreOf(other) - cardAlone(makes.evidence));
       }
-      if (better > (best?.better ?? 0))
-        best = { fault, better, ways: hypotheses.length, concerns, amount, ...(printed ? { printed } : {}) };
+      const printed = 'moves' in makes ? (makes.prints ?? null) : null;
+      if (better > (best?.better ?? 0)) best = { fault, better, ways: hypotheses.length, concerns, amount, printed };
     }
     return best ? [best] : [];
   }).sort((a, b) => b.better - a.better);

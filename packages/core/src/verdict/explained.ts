@@ -66,13 +66,11 @@ export function explainer(weighing: Weighing): (moved: Moved) => Explained {
       });
     }
     const chiSquared = between(ofMisses, left, left);
-    for (const { fact, block } of prints ? card : []) {
-      const by = prints?.(fact) ?? 0;
-      if (by === 0) continue;
-      // What is printed stands among what is known already: only how far it may be out comes in.
-      const [at] = whiten(block, block.misses);
-      const c = whiten(block, [by])[0]?.miss ?? 0;
-      if (!at) continue;
+    // What is printed stands among what is known already: only how far it may be out comes in.
+    const block = prints && card.find(({ fact }) => fact === prints)?.block;
+    const [at] = block ? whiten(block, block.misses) : [];
+    if (block && at) {
+      const c = whiten(block, [1])[0]?.miss ?? 0;
       addTo(shifted, at.row, c);
       ofBoth += at.miss * c;
       ofShift += c * c;

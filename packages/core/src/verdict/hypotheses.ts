@@ -3,7 +3,7 @@ import { VALVES, type Valve } from '../cam/card';
 import { flanksAt } from '../cam/lobe';
 import type { Predicted } from './cam-model';
 import { flankOf } from './flank';
-import type { CardFact, Evidence, FlankObservation, Observation } from './observations';
+import type { Evidence, FlankObservation, Observation, PrintedAngle } from './observations';
 
 /** What a fault adds to what is observed: x times `moves`, where x is believed to be about `mean`. */
 export interface Moved {
@@ -15,16 +15,14 @@ export interface Moved {
   readonly sign?: 1 | -1;
   /** Is x an angle on the wheel, crank degrees? */
   readonly turns?: true;
-  /** What it adds to what is printed, likewise. */
-  readonly prints?: (fact: CardFact) => number;
+  /** Or x stands in this figure of the card, and in no reading. */
+  readonly prints?: PrintedAngle;
 }
 
 /** One way in which a fault could have made the readings: it moved them, or something else was observed than was written down. */
 export interface Hypothesis {
   /** The observations that it speaks of, by their entries. */
   readonly concerns: readonly string[];
-  /** The figure of the card that it speaks of. */
-  readonly printed?: CardFact;
   readonly makes: Moved | { readonly evidence: Evidence; readonly loose?: boolean };
 }
 
@@ -63,11 +61,10 @@ export function shift(mean: number, standard: number, concerns: readonly Observa
   };
 }
 
-/** This figure of the card is not the lobe's: anywhere about where it should stand, crank degrees or mm. */
-export const misprinted = (fact: CardFact, standard: number): Hypothesis => ({
+/** This angle of the card is not the lobe's, but anywhere about it: `standard` in crank degrees. */
+export const misprinted = (prints: PrintedAngle, standard: number): Hypothesis => ({
   concerns: [],
-  printed: fact,
-  makes: { mean: 0, standard, moves: () => 0, prints: (each) => (each === fact ? 1 : 0) },
+  makes: { mean: 0, standard, moves: () => 0, prints },
 });
 
 /** Readings that somebody may have got wrong together: each alone, each round, each flank, each valve, all. */

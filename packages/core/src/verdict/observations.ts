@@ -86,6 +86,9 @@ export type CardFact =
     }
   | { readonly of: 'separation' | 'ground-in'; readonly value: number; readonly standard: number };
 
+/** An angle of the card: what may be misprinted, or typed wrong. */
+export type PrintedAngle = Exclude<CardFact, { of: 'peak' }>;
+
 /** A lobe as it is guessed before anything was measured. */
 export interface GuessedLobe {
   readonly lobe: Lobe;

@@ -2,7 +2,7 @@ import { type CrankDeg, crankDeg } from '../units/angle';
 import type { RulingMethod } from '../measure/read-methods';
 import type { FaultName } from './faults';
 import type { NextRound } from './next-reading';
-import type { CardFact } from './observations';
+import type { PrintedAngle } from './observations';
 
 /**
  * A worn or stacked-up drive puts a cam 2 to 8 degrees out. Beyond this something else is wrong, and turning the cam
@@ -33,8 +33,8 @@ export interface FaultFinding {
   readonly valve: 'intake' | 'exhaust' | null;
   /** How far it moved them, crank degrees or mm; null where that is known beforehand. */
   readonly amount: number | null;
-  /** The figure of the card that is wrong. */
-  readonly printed?: CardFact;
+  /** The figure of the card that is wrong, if it is one. */
+  readonly printed: PrintedAngle | null;
 }
 
 /** What a verdict rests on that no reading has shown. */
