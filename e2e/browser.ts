@@ -3,8 +3,10 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import os from 'node:os';
 import path from 'node:path';
-import { Builder, By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+import { forget, keptPart, settle } from './device-memory';
+import { SEEN, placeToPress } from './screen-scripts';
 
 export const PHONE = { width: 390, height: 844, mobile: true } as const;
 export const WIDE = { width: 1280, height: 800, mobile: false } as const;
@@ -14,6 +16,8 @@ export type Viewport = typeof PHONE | typeof WIDE;
  * Longer nothing is waited for that never comes, ms. What does come is seen at once: under a load it costs no more than it takes.
  */
 const PATIENCE_MS = 60_000;
+/** Looked for this often, ms. */
+const LOOK_MS = 50;
 const FLAGS = [
   '--headless=new',
   '--no-sandbox',
@@ -23,6 +27,8 @@ const FLAGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
+  // Pages of the browser's own that nobody sees; each costs as much as one of ours.
+  '--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup,WebUIOmniboxFullPopup',
   '--disable-dev-shm-usage',
   '--hide-scrollbars',
   '--lang=en-GB',
@@ -33,8 +39,12 @@ export interface Browser {
   readonly driver: WebDriver;
   readonly visit: (route: string) => Promise<void>;
   readonly find: (css: string) => Promise<WebElement>;
+  /** Whether it stands there now, without waiting for it. */
+  readonly isSeen: (css: string) => Promise<boolean>;
   readonly press: (testId: string) => Promise<void>;
-  readonly pressText: (text: string) => Promise<void>;
+  readonly pressAt: (css: string) => Promise<void>;
+  /** A key, a link or one of several answers by all that it says. @param within looked for in there alone */
+  readonly pressText: (text: string, within?: string) => Promise<void>;
   readonly fill: (testId: string, text: string) => Promise<void>;
   readonly keys: (...keys: string[]) => Promise<void>;
   readonly text: (testId: string) => Promise<string>;
@@ -42,6 +52,10 @@ export interface Browser {
   /** The same of all that stands in the middle. */
   readonly seeMain: (wanted: RegExp | string) => Promise<string>;
   readonly picture: () => Promise<Buffer>;
+  /** Another screen in the same hands. */
+  readonly become: (screen: Viewport) => Promise<void>;
+  /** Nothing is left of what the device has kept, but who is signed in. The app itself stays with it. */
+  readonly forget: () => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
@@ -69,13 +83,13 @@ function homeThatTrusts(authority: string, folder: string): string {
 
 export async function openBrowser(
   base: string,
-  { width, height, mobile }: Viewport,
+  screen: Viewport,
   { name, trusts, early = false }: Device = {},
 ): Promise<Browser> {
   const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-browser-'));
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
-  options.addArguments(...FLAGS, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
+  options.addArguments(...FLAGS, `--window-size=${screen.width},${screen.height}`, `--user-data-dir=${profile}`);
   if (early) options.setPageLoadStrategy('none');
   if (name !== undefined) options.addArguments(`--host-resolver-rules=MAP ${name} 127.0.0.1`);
   const service = new ServiceBuilder('/usr/bin/chromedriver');
@@ -86,77 +100,80 @@ export async function openBrowser(
     .setChromeOptions(options)
     .setChromeService(service)
     .build()) as WebDriver & { sendDevToolsCommand(name: string, parameters: object): Promise<void> };
-  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    width,
-    height,
-    deviceScaleFactor: 1,
-    mobile,
-  });
-  if (mobile) await driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: true });
-
-  const find = (css: string): Promise<WebElement> =>
-    driver.wait(
-      async () => {
-        for (const element of await driver.findElements(By.css(css)))
-          if (await element.isDisplayed().catch(() => false)) return element;
-        return null;
-      },
-      PATIENCE_MS,
-      `nothing on the screen matches ${css}`,
-    ) as Promise<WebElement>;
-  /** Screens redraw under the hand; a press that meets an element which has just gone is made again. */
-  const click = async (locate: () => Promise<WebElement>): Promise<void> => {
-    for (let tries = 0; ; tries += 1) {
-      const element = await locate();
-      try {
-        await driver.executeScript('arguments[0].scrollIntoView({block:"nearest"})', element);
-        await element.click();
-        return;
-      } catch (error) {
-        if (tries === 5) throw error;
-        await driver.sleep(150);
-      }
-    }
+  const become = async ({ mobile, ...size }: Viewport): Promise<void> => {
+    const screen = { ...size, deviceScaleFactor: 1, mobile };
+    await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', screen);
+    await driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: mobile });
   };
+  await become(screen);
+
+  /** Asked again and again until there is an answer. A page that is just being left answers with an error: it is asked anew. */
+  const ask = async <T>(what: () => Promise<T | null>, never: string): Promise<T> => {
+    let trouble = '';
+    return driver
+      .wait(() => what().catch((error: Error) => void (trouble = `; last ${error.message}`)), PATIENCE_MS, '', LOOK_MS)
+      .catch(() => {
+        throw new Error(never + trouble);
+      }) as Promise<T>;
+  };
+  const find = (css: string): Promise<WebElement> =>
+    ask(
+      () => driver.executeScript<WebElement | null>(`${SEEN} return seen(arguments[0]);`, css),
+      `nothing on the screen matches ${css}`,
+    );
+  /**
+   * Presses where a finger would: in the middle of what can be seen of it, once it stands still and nothing lies on top. Pages redraw and move under the hand: a
+   * press that would meet something else is held back in the page, and made again.
+   * @param candidates what may be meant, as an expression of the page, to which `named` are its arguments.
+   */
+  const click = async (candidates: string, named: readonly string[], never: string): Promise<void> => {
+    await ask(async () => {
+      const at = await driver.executeAsyncScript<{ x: number; y: number } | string>(placeToPress(candidates), ...named);
+      if (at === '') return null;
+      if (typeof at === 'string') throw new Error(at);
+      await driver
+        .actions()
+        .move({ ...at, duration: 0 })
+        .click()
+        .perform();
+      // A page that the press has led away from knows of no guard any more.
+      const met = await driver.executeScript<boolean>('return window.endPress?.() ?? true').catch(() => true);
+      if (!met) throw new Error('it moved under the hand');
+      return true;
+    }, never);
+  };
+  const pressAt = (css: string): Promise<void> =>
+    click('[...document.querySelectorAll(arguments[0])]', [css], `nothing to press matches ${css}`);
   /** Waits until it says that: what follows from a press stands there a moment later. */
   const see = async (selector: string, wanted: RegExp | string): Promise<string> => {
-    let seen = '';
-    await driver
-      .wait(
-        async () => {
-          // What has just been redrawn is looked at again.
-          seen = await find(selector)
-            .then((element) => element.getText())
-            .catch(() => '');
-          return typeof wanted === 'string' ? seen.includes(wanted) : wanted.test(seen);
-        },
-        PATIENCE_MS,
-        `“${selector}” never said ${wanted}`,
-      )
-      .catch((error: Error) => {
-        throw new Error(`${error.message}; it says “${seen}”`);
-      });
-    return seen;
+    let said = '';
+    const look = async (): Promise<string | null> => {
+      said =
+        (await driver.executeScript<string | null>(`${SEEN} return seen(arguments[0])?.innerText ?? '';`, selector)) ??
+        '';
+      return (typeof wanted === 'string' ? said.includes(wanted) : wanted.test(said)) ? said : null;
+    };
+    return ask(look, `“${selector}” never said ${wanted}`).catch((error: Error) => {
+      throw new Error(`${error.message}; it says “${said}”`);
+    });
   };
 
   return {
     driver,
     find,
-    visit: (route) => driver.get(base + route),
-    press: (testId) => click(() => find(byTestId(testId))),
-    pressText: (label) =>
+    visit: async (route) => {
+      await settle(driver);
+      await driver.get(base + route);
+    },
+    isSeen: (css) => driver.executeScript<boolean>(`${SEEN} return seen(arguments[0]) !== null;`, css),
+    press: (testId) => pressAt(byTestId(testId)),
+    pressAt,
+    pressText: (label, within = 'body') =>
       click(
-        () =>
-          driver.wait(
-            async () => {
-              const xpath = `//*[@role="button" or @role="radio" or self::a][normalize-space(.)=${JSON.stringify(label)}]`;
-              for (const element of await driver.findElements(By.xpath(xpath)))
-                if (await element.isDisplayed().catch(() => false)) return element;
-              return null;
-            },
-            PATIENCE_MS,
-            `nothing to press says “${label}”`,
-          ) as Promise<WebElement>,
+        `[...document.querySelectorAll(arguments[1])].flatMap((each) => [...each.querySelectorAll('[role=button], [role=radio], a')])
+           .filter((each) => each.textContent.trim().replace(/\\s+/g, ' ') === arguments[0])`,
+        [label, within],
+        `nothing to press says “${label}”`,
       ),
     fill: async (testId, value) => {
       const field = await find(byTestId(testId));
@@ -171,6 +188,11 @@ export async function openBrowser(
     seeText: (testId, wanted) => see(byTestId(testId), wanted),
     seeMain: (wanted) => see('[role=main]', wanted),
     picture: async () => Buffer.from(await driver.takeScreenshot(), 'base64'),
+    become,
+    forget: async () => {
+      await driver.get(`${base}/api/health`);
+      await forget(driver);
+    },
     close: async () => {
       await driver.quit();
       rmSync(profile, { recursive: true, force: true });
@@ -183,7 +205,7 @@ export const waitFor = async (
   { driver }: Pick<Browser, 'driver'>,
   holds: () => Promise<boolean> | boolean,
   never: string,
-): Promise<void> => void (await driver.wait(holds, PATIENCE_MS, never));
+): Promise<void> => void (await driver.wait(holds, PATIENCE_MS, never, LOOK_MS));
 
 export async function signIn(browser: Browser, signInName: string, password: string): Promise<void> {
   await browser.visit('/sign-in');
@@ -191,6 +213,29 @@ export async function signIn(browser: Browser, signInName: string, password: str
   await browser.fill('password', password);
   await browser.press('sign-in');
   await browser.find(byTestId('new-build'));
+}
+
+/**
+ * One device for all journeys of a file that the demo's owner makes: signed in once, with the app on it, and of what it kept from the journey before nothing is
+ * left. To open a browser of its own for each costs more than most journeys.
+ */
+export function ownersDevice() {
+  let device: Browser | null = null;
+  return {
+    open: async (base: string, screen: Viewport): Promise<Browser> => {
+      if (device === null) {
+        device = await openBrowser(base, screen);
+        await signIn(device, 'mara', 'layout-dye-demo');
+        return device;
+      }
+      await device.forget();
+      await device.become(screen);
+      await device.visit('/');
+      await device.find(byTestId('new-build'));
+      return device;
+    },
+    close: async (): Promise<void> => device?.close(),
+  };
 }
 
 /** Waits until the service worker has the app: from now on it starts without the server. */
@@ -203,20 +248,11 @@ export const appIsKept = (browser: Browser): Promise<void> =>
 
 /** Waits until this device has kept a part of the app's memory in a state that fits: what a reload would find. */
 export async function deviceKeeps(browser: Browser, part: string, fits: (kept: unknown) => boolean): Promise<void> {
-  const read = () =>
-    browser.driver.executeAsyncScript<string | null>(
-      `const done = arguments[arguments.length - 1];
-       indexedDB.open('keyval-store').onsuccess = ({ target }) => {
-         target.result.transaction('keyval').objectStore('keyval').get('yosoku-' + arguments[0]).onsuccess =
-           ({ target: { result } }) => done(result === undefined ? null : typeof result === 'string' ? result : JSON.stringify(result));
-       };`,
-      part,
-    );
   await waitFor(
     browser,
     async () => {
-      const kept = await read();
-      return kept !== null && fits(JSON.parse(kept));
+      const kept = await keptPart(browser.driver, part);
+      return kept !== null && fits(kept);
     },
     `the device never kept its ${part}`,
   );

@@ -5,21 +5,24 @@ import { lobeAt } from '@yosoku/core/cam/lobe';
 import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
 import { makeRandom } from '@yosoku/core/statistics/random';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, ownersDevice, waitFor } from './browser';
 import { goTo } from './places';
 import { provedBuild } from './proved-build';
 
 let server: AppServer;
 let browser: Browser;
+const device = ownersDevice();
 beforeAll(async () => {
   server = await openAppServer();
 });
-afterEach(async () => {
+afterEach(() => {
   plugged?.unplug();
   plugged = null;
-  await browser.close();
 });
-afterAll(() => server.stop());
+afterAll(async () => {
+  await device.close();
+  await server.stop();
+});
 
 let plugged: { readonly unplug: () => void } | null = null;
 const LOBE = { peak: 8.13, nose: 106, half: 150, power: 3, lean: 0 };
@@ -160,8 +163,7 @@ async function syncAt(before: string): Promise<void> {
 const flankAt = (drop: number): number => LOBE.nose - sideAt(LOBE, LOBE.peak - drop);
 
 test('a builder’s own box at Read: synced, refused when it cannot be right, taken with one key, lost and found', async () => {
-  browser = await openBrowser(server.base, WIDE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, WIDE);
   const key = await giveKey();
   const box = await boxOn(key, 50);
   await provedBuild(browser, 'Sandpiper Mill four');
@@ -206,8 +208,7 @@ test('a builder’s own box at Read: synced, refused when it cannot be right, ta
 });
 
 test('a slow turn by hand becomes a trace; a turn back on the way is noticed and left out', async () => {
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, PHONE);
   await browser.visit('/shop');
   await browser.press('box-remove-crank-1');
   const box = await boxOn(await giveKey(), 200);
@@ -247,8 +248,7 @@ test('a slow turn by hand becomes a trace; a turn back on the way is noticed and
 });
 
 test('a minute at 1,000 lines a second, one in a hundred damaged: every reading is right, and the memory stays flat', async () => {
-  browser = await openBrowser(server.base, WIDE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, WIDE);
   await browser.visit('/shop');
   await browser.press('box-remove-crank-1');
   const box = await boxOn(await giveKey(), 1000, USUAL_BOX);
@@ -287,8 +287,7 @@ test('a minute at 1,000 lines a second, one in a hundred damaged: every reading 
 });
 
 test('both centrelines and all four events by pedal alone: no touch of the screen', async () => {
-  browser = await openBrowser(server.base, WIDE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, WIDE);
   await browser.visit('/device');
   const PEDAL = { record: Key.F1, take: Key.F2, sync: Key.F3, zero: Key.F4, more: Key.F6, less: Key.F7, other: Key.F8 };
   for (const [does, key] of Object.entries(PEDAL)) {

@@ -1,16 +1,19 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, ownersDevice } from './browser';
 import { goTo as toPlace, openBuild } from './places';
 import { provedBuild, tapReading } from './proved-build';
 
 let server: AppServer;
 let browser: Browser;
+const device = ownersDevice();
 beforeAll(async () => {
   server = await openAppServer();
 });
-afterAll(() => server.stop());
-afterEach(() => browser.close());
+afterAll(async () => {
+  await device.close();
+  await server.stop();
+});
 
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
 const goTo = (place: string): Promise<void> => toPlace(browser, place);
@@ -24,8 +27,7 @@ async function tapCentreline(opening: string, closing: string): Promise<void> {
 }
 
 test('phone: a multi-keyway gear from verdict to signed sheet, and open again', async () => {
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, PHONE);
   await provedBuild(browser, 'Plover Weir four');
   for (const [field, figures] of [
     ['centreline', '107'],
@@ -170,8 +172,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
 });
 
 test('wide: twin cams, each with its move; set by the indicator and proved by keys', async () => {
-  browser = await openBrowser(server.base, WIDE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, WIDE);
   await openBuild(browser, 'Gannet', 'move');
   await browser.seeText('sentence', /^Set the slotted pulley of the intake cam to \+1\.6 on its scale\.$/);
   await browser.seeText('then', /The intake cam is advanced 3\.2°.*The exhaust cam stays where it is/);

@@ -1,9 +1,12 @@
 import type { Browser } from './browser';
 
-/** Another station of the build at hand. */
+/** Another station of the build at hand: by its link as a builder would, or by its address where no link leads there. */
 export async function goTo(browser: Browser, place: string): Promise<void> {
-  const address = new URL(await browser.driver.getCurrentUrl()).pathname;
-  await browser.visit(address.replace(/[^/]+$/, place));
+  const address = new URL(await browser.driver.getCurrentUrl()).pathname.replace(/[^/]+$/, place);
+  if (await browser.isSeen(`[role=navigation] a[href="${address}"]`)) {
+    await browser.pressAt(`[role=navigation] a[href="${address}"]`);
+    await browser.find(`[role=navigation] a[href="${address}"][aria-current=page]`);
+  } else await browser.visit(address);
 }
 
 /** A station of the build whose name says so, from the list. */
@@ -21,7 +24,5 @@ export async function openBuild(browser: Browser, name: string, place: string): 
 
 /** Answers a question with several answers by the words of one. */
 export async function answer(browser: Browser, question: string, label: string): Promise<void> {
-  const group = await browser.find(`[data-testid="${question}"]`);
-  for (const radio of await group.findElements({ css: '[role=radio]' }))
-    if ((await radio.getText()) === label) await radio.click();
+  await browser.pressText(label, `[data-testid="${question}"]`);
 }

@@ -3,15 +3,30 @@ import { PRACTICE_SIX, type Scenario } from '@yosoku/core/practice/scenario';
 import { type Stand, againstStop } from '@yosoku/core/simulation/whole-engine';
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, deviceKeeps, openBrowser, signIn, waitFor } from './browser';
+import {
+  type Browser,
+  PHONE,
+  WIDE,
+  axeViolations,
+  deviceKeeps,
+  openBrowser,
+  ownersDevice,
+  signIn,
+  waitFor,
+} from './browser';
 
 let server: AppServer;
 let browser: Browser;
+const device = ownersDevice();
+let newcomer: Browser | null = null;
 beforeAll(async () => {
   server = await openAppServer();
 });
-afterEach(() => browser.close());
-afterAll(() => server.stop());
+afterAll(async () => {
+  await newcomer?.close();
+  await device.close();
+  await server.stop();
+});
 
 /** Every run meets the same engine. */
 const SEED = 11;
@@ -150,8 +165,7 @@ test.each([
   ['a phone, by thumb', PHONE, byThumb],
   ['a wide screen, by keys', WIDE, byKey],
 ] as const)('the first exercise on %s: from the list to the truth', async (_where, size, handsOf) => {
-  browser = await openBrowser(server.base, size);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, size);
   await browser.press('to-practice');
   await browser.find('[data-testid="begin-find-tdc"]');
   await browser.visit(`/practice?begin=find-tdc&seed=${SEED}`);
@@ -194,8 +208,7 @@ async function partOf(testId: string): Promise<{ x: number; y: number; turned: n
 const turnBetween = (a: number, b: number): number => Math.abs(((((a - b + 180) % 360) + 360) % 360) - 180);
 
 test('crank, rod, piston, cam and needle stand on the screen where the kinematics say', async () => {
-  browser = await openBrowser(server.base, WIDE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, WIDE);
   await browser.visit(`/practice?begin=centreline&seed=${SEED}`);
   const hands = byKey();
   await browser.find('[data-testid="practice-engine"]');
@@ -248,7 +261,8 @@ async function remembered(): Promise<void> {
 }
 
 test('a practice that is left half-way waits where it was, over a reload; a newcomer is led straight into the first', async () => {
-  browser = await openBrowser(server.base, PHONE);
+  newcomer = await openBrowser(server.base, PHONE);
+  browser = newcomer;
   await signIn(browser, 'tobin', 'grease-pencil-demo');
   await browser.visit(`/practice?begin=find-tdc&seed=${SEED}`);
   await browser.find('[data-testid="practice-engine"]');

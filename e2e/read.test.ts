@@ -3,20 +3,21 @@ import os from 'node:os';
 import path from 'node:path';
 import { type Lobe, lobeAt } from '@yosoku/core/cam/lobe';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, ownersDevice } from './browser';
 import { provedBuild } from './proved-build';
 
 let server: AppServer;
 let browser: Browser;
+const device = ownersDevice();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'yosoku-traces-'));
 beforeAll(async () => {
   server = await openAppServer();
 });
 afterAll(async () => {
   rmSync(scratch, { recursive: true, force: true });
+  await device.close();
   await server.stop();
 });
-afterEach(() => browser.close());
 
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
 
@@ -33,8 +34,7 @@ async function tap(figures: string, side?: string): Promise<void> {
 }
 
 test('phone: both centrelines, then all four events, by thumb alone; what was read turning back is only marked', async () => {
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, PHONE);
   await provedBuild(browser, 'Larch Ford four');
   for (const [field, figures] of [
     ['centreline', '107'],
@@ -123,8 +123,7 @@ test('phone: both centrelines, then all four events, by thumb alone; what was re
 });
 
 test('wide: a trace from a file; bad ones are refused whole; a stray point is left out', async () => {
-  browser = await openBrowser(server.base, WIDE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, WIDE);
   await provedBuild(browser, 'Willow Bank single');
   await browser.fill('card-centreline', '107');
   await browser.fill('card-lobeLift', '.330');

@@ -1,15 +1,18 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, ownersDevice } from './browser';
 import { answer } from './places';
 
 let server: AppServer;
 let browser: Browser;
+const device = ownersDevice();
 beforeAll(async () => {
   server = await openAppServer();
 });
-afterAll(() => server.stop());
-afterEach(() => browser.close());
+afterAll(async () => {
+  await device.close();
+  await server.stop();
+});
 
 async function newBuild(name: string): Promise<void> {
   await browser.visit('/');
@@ -32,8 +35,7 @@ async function tap(figures: string, side?: string): Promise<void> {
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
 
 test('phone: no wheel, two marks on the rim and a tape, to a proved mark and a cam reading', async () => {
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, PHONE);
   await newBuild('Rush Mill four');
   await browser.press('at-wheel');
   await answer(browser, 'at-wheel', 'No');
@@ -70,8 +72,7 @@ test('phone: no wheel, two marks on the rim and a tape, to a proved mark and a c
 });
 
 test('wide: equal drop, a slip that is offered to be exchanged, and how good it is', async () => {
-  browser = await openBrowser(server.base, WIDE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, WIDE);
   await newBuild('Osier Lane four');
   await answer(browser, 'at-indicator', 'Yes');
   await browser.press('other-methods');
@@ -122,8 +123,7 @@ test('wide: equal drop, a slip that is offered to be exchanged, and how good it 
 });
 
 test('a disturbed wheel voids the zero; the new one shows by how much, and the readings are re-based', async () => {
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, PHONE);
   await newBuild('Fallow End four');
   await browser.press('zero-begin');
   await tap('20', 'before');
@@ -172,8 +172,7 @@ test('a disturbed wheel voids the zero; the new one shows by how much, and the r
 });
 
 test('Prepare: checks by what stands there, end play judged, a skip only with a reason; the shop’s rule is proposed', async () => {
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+  browser = await device.open(server.base, PHONE);
   await browser.visit('/shop');
   await browser.press('set-zero-rule');
   await browser.press('zero-rule-equal-drop');
