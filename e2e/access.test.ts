@@ -1,6 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn, waitFor } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, openBrowser, pressUntil, signIn, waitFor } from './browser';
 import { holdBackProgram } from './holding-back';
 
 let server: AppServer;
@@ -115,8 +115,7 @@ describe('over a slow line', () => {
     line.letGo();
     await browser.find('[data-testid="sign-in-trouble"]');
     await browser.fill('password', 'layout-dye-demo');
-    await browser.press('sign-in');
-    await browser.find('[data-testid="new-build"]');
+    await pressUntil(browser, 'sign-in', '[data-testid="new-build"]');
   });
 
   test('a program that does not arrive is told; who has a code, or a session, meets no sign-in', async () => {

@@ -6,7 +6,7 @@ import { writeBuildFile } from '@yosoku/core/record/file';
 import { derive } from '@yosoku/core/report/report';
 import { larkMillEight } from '../apps/server/src/demo/signed-build';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, axeViolations, openBrowser } from './browser';
+import { type Browser, PHONE, axeViolations, openBrowser, pressUntil } from './browser';
 
 let server: AppServer;
 let browser: Browser;
@@ -38,8 +38,7 @@ test('without the demo: the one-time code opens the shop, a wrong one does not, 
   await browser.find('[role=alert]');
   expect(await axeViolations(browser)).toEqual([]);
   await browser.fill('setup-code', code);
-  await browser.press('setup');
-  await browser.find('[data-testid="new-build"]');
+  await pressUntil(browser, 'setup', '[data-testid="new-build"]');
   await browser.seeMain(/No build yet[\s\S]*Zero comes first/);
   expect(await axeViolations(browser)).toEqual([]);
   // Who has no engine yet is led straight to one that is not there.

@@ -1,6 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, WIDE, axeViolations, openBrowser, pressUntil, signIn } from './browser';
 
 const DEMO = ['mara', 'layout-dye-demo'] as const;
 
@@ -35,8 +35,7 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   await browser.press('sign-in');
   await browser.seeText('sign-in-trouble', /do not belong together/);
   await browser.fill('password', DEMO[1]);
-  await browser.press('sign-in');
-  await browser.find('[data-testid="build"]');
+  await pressUntil(browser, 'sign-in', '[data-testid="build"]');
   await expectAccessible();
 
   await browser.press('new-build');

@@ -15,6 +15,12 @@ function troubleOf(typed: ParsedLength, stroke: number | null, units: LengthUnit
   return `${typed.understood} is not less than the whole stroke, ${formatLength(stroke, units)}. Type a smaller figure, or correct the stroke.`;
 }
 
+/** Where the crank will about stand at a drop, mm; nothing where stroke or rod are not known. */
+function whereAtDrop({ stroke, rod }: Report['build']['engine'], drop: number): string {
+  const at = stroke === null || rod === null ? null : crankAngleAtDrop({ stroke, rod }, drop);
+  return at ? `, about ${computedDegrees(at.after)} from TDC` : '';
+}
+
 /** What the indicator shall show on both sides, where the method goes by an indicator. */
 export function useFigure({ build, zero }: Report) {
   const { draft, change } = useDraft<'text'>(`${build.id}/zero-figure`);
@@ -23,12 +29,9 @@ export function useFigure({ build, zero }: Report) {
   const needed = figure !== null;
   const text = draft.text ?? figure?.usual[build.units] ?? '';
   const parsed = parseLength(text, { family: 'lift', unit: build.units });
-  const { stroke, rod } = build.engine;
-  const trouble = needed ? troubleOf(parsed, stroke, build.units) : null;
+  const trouble = needed ? troubleOf(parsed, build.engine.stroke, build.units) : null;
   const fixed = step.does === 'read' ? step.figure : null;
   const mm = fixed ?? (parsed.ok && trouble === null ? parsed.mm : null);
-  const at =
-    mm !== null && stroke !== null && rod !== null && figure?.isDrop ? crankAngleAtDrop({ stroke, rod }, mm) : null;
   return {
     needed,
     text,
@@ -36,7 +39,9 @@ export function useFigure({ build, zero }: Report) {
     mm,
     fixed: fixed !== null,
     words: mm === null ? null : formatLength(mm, build.units),
-    echo: parsed.ok ? `${parsed.understood}${at ? `, about ${computedDegrees(at.after)} from TDC` : ''}` : undefined,
+    echo: parsed.ok
+      ? parsed.understood + (figure?.isDrop && mm !== null ? whereAtDrop(build.engine, mm) : '')
+      : undefined,
     type: (typed: string) => change({ text: typed }),
   };
 }

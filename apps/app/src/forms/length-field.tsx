@@ -6,20 +6,30 @@ export type TypedLength =
   | { readonly state: 'good'; readonly mm: number; readonly understood: string }
   | { readonly state: 'wrong'; readonly message: string };
 
-/**
- * A length as it is typed, in millimetres, or what is wrong with it.
- * @param most larger ones have the wrong unit, mm.
- */
-export function typedLengthOf(
-  text: string,
-  { units, family, most }: { readonly units: 'in' | 'mm'; readonly family: LengthFamily; readonly most: number },
-): TypedLength {
+interface LengthAsked {
+  readonly units: LengthUnit;
+  readonly family: LengthFamily;
+  /** Larger ones have the wrong unit, mm. */
+  readonly most?: number;
+  /** Why a length that can be read is none that fits here; null where it does. @param understood how it was read, in words. */
+  readonly misfit?: (mm: number, understood: string) => string | null;
+}
+
+/** A length as it is typed, in millimetres, or what is wrong with it. */
+export function typedLengthOf(text: string, { units, family, most = Infinity, misfit }: LengthAsked): TypedLength {
   if (text.trim() === '') return { state: 'empty' };
   const parsed = parseLength(text, { family, unit: units });
   if (!parsed.ok) return { state: 'wrong', message: parsed.message };
-  if (parsed.mm > most) return { state: 'wrong', message: `${parsed.understood} is too much. Check the unit.` };
-  return { state: 'good', mm: parsed.mm, understood: parsed.understood };
+  const { mm, understood } = parsed;
+  const wrong = mm > most ? `${understood} is too much. Check the unit.` : misfit?.(mm, understood);
+  return wrong ? { state: 'wrong', message: wrong } : { state: 'good', mm, understood };
 }
+
+/** The length where it is good. */
+export const lengthIn = (typed: TypedLength): number | null => (typed.state === 'good' ? typed.mm : null);
+
+/** What is wrong with it, where something is. */
+export const troubleIn = (typed: TypedLength): string | null => (typed.state === 'wrong' ? typed.message : null);
 
 /** What is left of a product of decimals is no figure. */
 const MICRO = 1e6;
@@ -29,6 +39,9 @@ export function wholeLength(mm: number, units: LengthUnit): string {
   const step = units === 'in' ? inches('0.001') : 0.01;
   return typedLength(Math.round(Math.round(mm / step) * step * MICRO) / MICRO, units);
 }
+
+const understoodIn = (typed: TypedLength): string | undefined =>
+  typed.state === 'good' ? typed.understood : undefined;
 
 interface LengthFieldProps {
   readonly testID: string;
@@ -40,10 +53,13 @@ interface LengthFieldProps {
   readonly hint?: string;
   /** What stands below where nothing was typed and something is needed. */
   readonly missing?: string | undefined;
+  /** What stands below a good one, if not how it was understood. */
+  readonly says?: (mm: number, understood: string) => string | undefined;
 }
 
 /** A field for a length: what was understood stands below it, or what is wrong. */
-export function LengthField({ testID, label, text, typed, onChange, onSubmit, hint, missing }: LengthFieldProps) {
+export function LengthField({ testID, label, text, typed, onChange, onSubmit, hint, missing, says }: LengthFieldProps) {
+  const echo = typed.state === 'good' && says ? says(typed.mm, typed.understood) : understoodIn(typed);
   return (
     <TextField
       testID={testID}
@@ -51,8 +67,8 @@ export function LengthField({ testID, label, text, typed, onChange, onSubmit, hi
       value={text}
       inputMode="decimal"
       onChange={onChange}
-      error={typed.state === 'wrong' ? typed.message : typed.state === 'empty' ? missing : undefined}
-      echo={typed.state === 'good' ? typed.understood : undefined}
+      error={typed.state === 'empty' ? missing : (troubleIn(typed) ?? undefined)}
+      echo={echo}
       hint={hint}
       {...(onSubmit ? { onSubmitEditing: onSubmit } : {})}
     />

@@ -97,8 +97,9 @@ const BANG = 'M13 6.5 V14.5 M13 18 V19.5';
 function ValveSign({ valve, state }: { readonly valve: Valve; readonly state: State }) {
   const theme = useTheme();
   const off = state === 'loose' || state === 'tight';
+  const mark = off ? BANG : state === 'good' ? TICK : null;
   const colour = off ? theme.danger : theme[valve];
-  const fill = off || state === 'good' ? colour : 'none';
+  const fill = mark ? colour : 'none';
   const shape = { stroke: colour, strokeWidth: 2, fill };
   return (
     <Svg width={SIDE} height={SIDE} viewBox="0 0 26 26" aria-hidden>
@@ -110,9 +111,7 @@ function ValveSign({ valve, state }: { readonly valve: Valve; readonly state: St
       ) : (
         <Rect x="3" y="3" width="20" height="20" {...shape} />
       )}
-      {off || state === 'good' ? (
-        <Path d={off ? BANG : TICK} fill="none" stroke={theme.ground} strokeWidth="2.8" strokeLinecap="round" />
-      ) : null}
+      {mark ? <Path d={mark} fill="none" stroke={theme.ground} strokeWidth="2.8" strokeLinecap="round" /> : null}
     </Svg>
   );
 }

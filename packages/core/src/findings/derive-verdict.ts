@@ -168,8 +168,8 @@ function judgedOf(
   if (!placed) return null;
   const { standard, expanded } = expandedOf(placed.sources);
   if (standard > KNOWS_NOTHING) return null;
-  const off = Math.abs(placed.delta);
-  const undecided = off > limit ? expanded > off : expanded > 2 * limit;
+  const undecided = isUndecided(placed.delta, expanded, limit);
+  const { engine } = context.build.description.body;
   const chance = chanceOf(weighing.solved.chiSquared, weighing.freedom);
   const speaksOf = (fault: FaultFinding): boolean => cam === 'single' || concerns(fault, evidence, cam);
   return {
@@ -181,7 +181,7 @@ function judgedOf(
     rule,
     verdict: judge({
       cam,
-      bank: context.build.description.body.engine.secondBank === undefined ? null : bank,
+      bank: engine.secondBank === undefined ? null : bank,
       delta: placed.delta,
       expanded,
       spread: spreadOf(views, cam),
@@ -190,20 +190,29 @@ function judgedOf(
       basis: basisOf(context, evidence, placed.weights, rule, cam),
       chance,
       named: speaks.converged ? faults.filter(speaksOf) : [],
-      doubted:
-        doubt && speaksOf(doubt)
-          ? { fault: doubt, byClosingCheck: closing.state === 'due' && doubt.fault === 'wheel-slipped' }
-          : null,
+      doubted: doubt !== null && speaksOf(doubt) ? doubtedOf(doubt, closing) : null,
       first: firstOf(speaks, lead, closing.state),
       worst: chance < CHANCE ? worstOf(weighing) : null,
       next: undecided && last ? nextReading(weighing, lead, readableOf(context.build)) : null,
-      ahead: evidence.ahead[cam === 'exhaust' ? 'exhaust' : 'intake'],
+      ahead: evidence.ahead[placedBy(cam)],
       moved: closing.state === 'moved' ? (closing.by ?? 0) : null,
       converged: speaks.converged,
       beside: besideOf(speaks, lead, placed, closing.state),
     }),
   };
 }
+
+/** The valve whose target a cam is set by. */
+const placedBy = (cam: CamFinding['cam']): Valve => (cam === 'exhaust' ? 'exhaust' : 'intake');
+
+const doubtedOf = (fault: FaultFinding, { state }: ClosingFinding) => ({
+  fault,
+  byClosingCheck: state === 'due' && fault.fault === 'wheel-slipped',
+});
+
+/** Does where it sits leave open whether it is within the limit, or on which side? Crank degrees. */
+const isUndecided = (delta: number, expanded: number, limit: number): boolean =>
+  Math.abs(delta) > limit ? expanded > Math.abs(delta) : expanded > 2 * limit;
 
 /** The reading that fits worst with the rest. */
 function worstOf({ found, solved }: Weighing): string | null {

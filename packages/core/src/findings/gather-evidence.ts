@@ -103,6 +103,12 @@ function readsQuadrants(trial: Trial, rounds: readonly RoundFinding[], { descrip
 
 const leansOnNone = ({ readings }: RoundFinding): boolean => readings.every(({ at }) => at === null);
 
+/** What TDC's error is told apart by: a setting of the wheel, anew where its zero was corrected. */
+function zeroKey(setting: string | null, zero: RoundFinding['zero']): string {
+  if (setting === null) return 'without a wheel';
+  return zero?.rebasedBy ? `${setting} rebased` : setting;
+}
+
 function addRound(
   round: RoundFinding,
   context: ViewContext,
@@ -115,7 +121,7 @@ function addRound(
   const atValve = sitsOn === 'valve' || isFelt;
   const offset = offsetOf(zero);
   const setting = round.readings.find((reading) => reading.setting !== null)?.setting ?? null;
-  const own = setting === null ? 'without a wheel' : zero?.rebasedBy ? `${setting} rebased` : setting;
+  const own = zeroKey(setting, zero);
   const key = isFelt ? `${own} by feel` : own;
   const step = zero?.step ?? 0;
   const { reads, from } = READ_METHODS[method];
@@ -143,10 +149,8 @@ function addRound(
         step: at === null ? 0 : step,
       });
     } else if (at !== null && flank !== null && reads === 'flanks') {
-      if (!zeros.has(key)) {
-        const tdc = zero?.standard ?? UNPROVED_TDC;
-        zeros.set(key, isFelt ? Math.hypot(tdc, FELT_LATE) : tdc);
-      }
+      const tdc = zero?.standard ?? UNPROVED_TDC;
+      if (!zeros.has(key)) zeros.set(key, isFelt ? Math.hypot(tdc, FELT_LATE) : tdc);
       to.push({
         kind: 'flank',
         entry,

@@ -115,17 +115,31 @@ const SEEN = {
   below: 'the roller below the right angle at mid-lift',
 } as const;
 
+/**
+ * The pattern on a tip, in words.
+ * @param width of it, mm; `least` the narrowest that this rocker can leave.
+ * @param offset from the middle of the tip, outward, mm.
+ */
+function patternWords(
+  width: number,
+  offset: TriedFinding['offset'],
+  least: number | null,
+  onPhoto: boolean,
+  units: LengthUnit,
+): string {
+  const narrowest = least === null ? '' : `, ${formatComputedLength(least, units)} is the least`;
+  const aside = offset ? `, ${formatComputedLength(Math.abs(offset), units)} ${offset > 0 ? 'outward' : 'inward'}` : '';
+  return `pattern ${formatComputedLength(width, units)}${onPhoto ? ' on a photo' : ''}${narrowest}${aside}`;
+}
+
 function trialWords(trial: TriedFinding, { least, rocker }: RockerValve, units: LengthUnit): string {
   const { pattern, offset, seen, lift, short, verdict, problem, onPhoto } = trial;
   if (problem) return `${problem.message} ${problem.remedy}`;
+  const full = short === null || rocker === null ? '' : ` of ${formatComputedLength(rocker.lift, units)}`;
   const told = [
-    pattern === null
-      ? null
-      : `pattern ${formatComputedLength(pattern, units)}${onPhoto ? ' on a photo' : ''}${least === null ? '' : `, ${formatComputedLength(least, units)} is the least`}${offset ? `, ${formatComputedLength(Math.abs(offset), units)} ${offset > 0 ? 'outward' : 'inward'}` : ''}`,
+    pattern === null ? null : patternWords(pattern, offset, least, onPhoto, units),
     seen && SEEN[seen],
-    lift === null
-      ? null
-      : `lifts ${formatLength(lift, units)}${short === null || rocker === null ? '' : ` of ${formatComputedLength(rocker.lift, units)}`}`,
+    lift === null ? null : `lifts ${formatLength(lift, units)}${full}`,
   ].filter((each) => each !== null);
   const said = `${told.join('; ')}.`;
   switch (verdict) {

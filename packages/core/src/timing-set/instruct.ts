@@ -152,42 +152,30 @@ function stepsOf(
     cam: (by: number) => along('cam', runsOf(known), by),
     crank: (by: number) => along('crank', known.rotation, by),
   };
-  const put = table.put(hardware, from, to, labels).map((text) => ({ text, caution: null }));
   const loose = isSetByIndicator(hardware);
-  const lines: Step[] = [
-    ...(loose && direct
-      ? [
-          {
-            text: `Bring the crank, coming the way it runs, to ${anew ? direct.crankAnew : direct.crank} and hold it there.`,
-            caution: said === AGAINST ? null : AGAINST,
-          },
-        ]
-      : []),
-    ...(loose
-      ? [
-          {
-            text: `Loosen ${name}, the cam held by its own hexagon or a pin tool.`,
-            caution: 'Spring load turns a freed cam: keep hands clear of gears and chain.',
-          },
-        ]
-      : []),
-    ...put,
-    ...(loose && direct
-      ? [
-          {
-            text: `With the crank held there, bring ${cams} finely to where the indicator on the ${direct.valve} shows ${direct.shows} before peak. The indicator decides, whatever a scale says. Lock it, and see that the needle has not moved.`,
-            caution: null,
-          },
-        ]
-      : []),
-    ...(reach.kind === 'range' && !reach.scale && !direct
-      ? [
-          {
-            text: 'There is no scale on it, and no centreline was read to set it by: read the centreline first.',
-            caution: null,
-          },
-        ]
-      : []),
-  ];
+  const lines: Step[] = [];
+  if (loose && direct)
+    lines.push(
+      step(
+        `Bring the crank, coming the way it runs, to ${anew ? direct.crankAnew : direct.crank} and hold it there.`,
+        said === AGAINST ? null : AGAINST,
+      ),
+    );
+  if (loose)
+    lines.push(
+      step(
+        `Loosen ${name}, the cam held by its own hexagon or a pin tool.`,
+        'Spring load turns a freed cam: keep hands clear of gears and chain.',
+      ),
+    );
+  lines.push(...table.put(hardware, from, to, labels).map((text) => step(text)));
+  if (loose && direct)
+    lines.push(
+      step(
+        `With the crank held there, bring ${cams} finely to where the indicator on the ${direct.valve} shows ${direct.shows} before peak. The indicator decides, whatever a scale says. Lock it, and see that the needle has not moved.`,
+      ),
+    );
+  if (reach.kind === 'range' && !reach.scale && !direct)
+    lines.push(step('There is no scale on it, and no centreline was read to set it by: read the centreline first.'));
   return lines;
 }

@@ -14,33 +14,45 @@ export interface Predicted {
   readonly byFigure: number;
 }
 
+/** What the indicator sees a lobe through: its own scale, and at the valve the rocker's ratio and the lash, mm. */
+function indicatorOf(evidence: Evidence, { of }: Layout, guess: Guess, { valve, atValve }: Observation) {
+  const places = of[valve];
+  const scale = 1 + valueOf(guess, places.scale);
+  if (!atValve) return { scale, ratio: 1, lash: 0 };
+  const known = evidence.lobes[valve];
+  return {
+    scale,
+    ratio: known.ratio * (1 + valueOf(guess, places.ratio)),
+    lash: known.lash + valueOf(guess, places.lash),
+  };
+}
+
 function predictFlank(evidence: Evidence, layout: Layout, guess: Guess, observation: FlankObservation): Predicted {
   const { valve, flank, from, figure, atValve, zero } = observation;
   const row = new Float64Array(layout.unknowns.length);
   const places = layout.of[valve];
   const lobe = lobeOf(evidence, layout, guess, valve);
-  const known = evidence.lobes[valve];
-  const scale = 1 + valueOf(guess, places.scale);
-  const ratio = atValve ? known.ratio * (1 + valueOf(guess, places.ratio)) : 1;
-  const lash = atValve ? known.lash + valueOf(guess, places.lash) : 0;
-  const base = from === 'base' ? valueOf(guess, layout.base) : 0;
-  const height = from === 'base' ? (figure * scale + base + lash) / ratio : lobe.peak - (figure * scale) / ratio;
-  const at = from === 'base' ? flankOf(lobe, flank, height) : noseFlank(lobe, flank, height);
-  const up = from === 'base' ? 1 : -1;
+  const { scale, ratio, lash } = indicatorOf(evidence, layout, guess, observation);
+  const fromBase = from === 'base';
+  const above = fromBase ? valueOf(guess, layout.base) + lash : 0;
+  const travelled = (figure * scale + above) / ratio;
+  // From the base circle up, or from the peak down.
+  const { up, at, spread } = fromBase
+    ? { up: 1, at: flankOf(lobe, flank, travelled), spread: 1 }
+    : { up: -1, at: noseFlank(lobe, flank, lobe.peak - travelled), spread: Math.sqrt(figure / ratio / COUNTED_AT) };
   const width = layout.widths.get(observation) ?? -1;
-  const byWidth = (flank === 'opening' ? -1 : 1) * (from === 'base' ? 1 : Math.sqrt(figure / ratio / COUNTED_AT));
+  const byWidth = flank === 'opening' ? -spread : spread;
   setMoved(layout, row, valve, zero, 1);
   if (width >= 0) row[width] = byWidth;
   row[places.half] = at.byHalf;
   row[places.lean] = at.byLean;
   row[places.power] = at.byPower;
-  row[places.peak] = at.byPeak + (from === 'peak' ? at.byLift : 0);
+  row[places.peak] = fromBase ? at.byPeak : at.byPeak + at.byLift;
   row[places.scale] = (up * at.byLift * figure) / ratio;
-  if (from === 'base') row[layout.base] = at.byLift / ratio;
+  if (fromBase) row[layout.base] = at.byLift / ratio;
   if (places.ratio >= 0 && atValve) {
-    row[places.ratio] =
-      (-up * at.byLift * (figure * scale + (from === 'base' ? base + lash : 0)) * known.ratio) / ratio ** 2;
-    if (from === 'base') row[places.lash] = at.byLift / ratio;
+    row[places.ratio] = (-up * at.byLift * travelled * evidence.lobes[valve].ratio) / ratio;
+    if (fromBase) row[places.lash] = at.byLift / ratio;
   }
   const wider = byWidth * valueOf(guess, width);
   return { value: at.angle + wider + moved(layout, guess, valve, zero), row, byFigure: (up * at.byLift) / ratio };
@@ -102,16 +114,14 @@ export function predict(evidence: Evidence, layout: Layout, guess: Guess, observ
   const { valve, atValve } = observation;
   const row = new Float64Array(layout.unknowns.length);
   const places = layout.of[valve];
-  const known = evidence.lobes[valve];
-  const ratio = atValve ? known.ratio * (1 + valueOf(guess, places.ratio)) : 1;
-  const scale = 1 + valueOf(guess, places.scale);
+  const { scale, ratio, lash } = indicatorOf(evidence, layout, guess, observation);
   const peak = valueOf(guess, places.peak);
-  const travel = peak * ratio - (atValve ? known.lash + valueOf(guess, places.lash) : 0) - valueOf(guess, layout.base);
+  const travel = peak * ratio - lash - valueOf(guess, layout.base);
   row[places.peak] = ratio / scale;
   row[places.scale] = -travel / (scale * scale);
   row[layout.base] = -1 / scale;
   if (atValve && places.ratio >= 0) {
-    row[places.ratio] = (peak * known.ratio) / scale;
+    row[places.ratio] = (peak * evidence.lobes[valve].ratio) / scale;
     row[places.lash] = -1 / scale;
   }
   return { value: travel / scale, row, byFigure: 1 };

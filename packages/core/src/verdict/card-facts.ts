@@ -1,6 +1,7 @@
 import {
   ADVERTISED_HEIGHT,
   type CamCard,
+  type TimingLine,
   VALVES,
   type Valve,
   closesAt,
@@ -49,6 +50,24 @@ function meansOf(card: CamCard, valve: Valve, isDoubtful: boolean, stands: (name
 }
 
 /**
+ * Height above the base circle of the lobe that a line of a card speaks of, mm; null where it cannot be told.
+ * @param through how many mm at the valve are one at the lobe; null where it is not known.
+ * @param lash at the valve, mm.
+ */
+function heightAtLobe({ at, height }: TimingLine, through: number | null, lash: number): number | null {
+  if (height === null) return at === 'lobe' ? ADVERTISED_HEIGHT : null;
+  if (at !== 'valve') return height;
+  return through === null ? null : (height + lash) / through;
+}
+
+/** The lobe that the weighing begins with, its nose where the card has it. */
+function lobeToBegin(valve: Valve, { curve, lobeLift: peak, centreline }: CompletedCard[Valve]): Lobe {
+  const nose = centreline === null ? USUAL_NOSE[valve] : noseAt(valve, centreline);
+  if (!curve) return { ...COMMON, peak: peak ?? COMMON.peak, nose };
+  return centreline === null ? { ...curve, nose } : curve;
+}
+
+/**
  * What a card says for the weighing: each printed figure once, none that stands in a contradiction which no lean explains, none that only repeats others.
  * @param ratios of the engine itself, where they are known: lift at the valve goes by them.
  */
@@ -63,7 +82,7 @@ export function factsOfCard(
   const facts: CardFact[] = [];
   const lobeOf = (valve: Valve): GuessedLobe => {
     const printed = card[valve] ?? {};
-    const { curve, shape, ratio, centreline } = completed[valve];
+    const { curve, shape, ratio } = completed[valve];
     const lash = printed.lashHot ?? printed.lashCold ?? 0;
     const stands = (name: string): boolean => !disputed.has(`${valve}.${name}`);
     const doubt = (name: string): { readonly doubtful?: true } =>
@@ -83,9 +102,7 @@ export function factsOfCard(
     if (peak !== null) facts.push({ of: 'peak', valve, value: peak, standard: LIFT });
     for (const line of printed.timing ?? []) {
       const { opens, closes, duration } = line;
-      const ofLobe =
-        line.at === 'valve' ? (through === null ? null : ((line.height ?? 0) + lash) / through) : line.height;
-      const height = line.height === null ? (line.at === 'lobe' ? ADVERTISED_HEIGHT : null) : ofLobe;
+      const height = heightAtLobe(line, through, lash);
       if (height === null || height >= (peak ?? Infinity)) continue;
       const add = (of: 'opening' | 'closing' | 'duration', value: number, figure: number, name: string): void => {
         if (!stands(`${name}@${lineKey(line)}`)) return;
@@ -106,9 +123,8 @@ export function factsOfCard(
       if (duration !== undefined && (opens === undefined || closes === undefined))
         add('duration', duration, duration, 'duration');
     }
-    const nose = centreline === null ? USUAL_NOSE[valve] : noseAt(valve, centreline);
     return {
-      lobe: curve ? (centreline === null ? { ...curve, nose } : curve) : { ...COMMON, peak: peak ?? COMMON.peak, nose },
+      lobe: lobeToBegin(valve, completed[valve]),
       shape: curve ? (shape ?? 'usual') : 'common',
       ratio: ratios?.[valve] ?? ratio ?? 1,
       lash,

@@ -96,6 +96,29 @@ export interface Layout {
   readonly schools: Readonly<Record<Valve, { readonly ofLobe: Schools; readonly ofCam: Schools }>>;
 }
 
+/** What is believed of a lobe's form before anything is measured. */
+type Believed = Readonly<Record<'nose' | 'half' | 'power' | 'lean', Pick<Unknown, 'mean' | 'standard'>>>;
+
+/** Of a lobe that is the card's. */
+function ofTheCards({ lobes, leanUnknown }: Evidence, valve: Valve): Believed {
+  const { lobe, shape } = lobes[valve];
+  const { nose, half, power, lean } = PRIOR;
+  return {
+    nose: { mean: lobe.nose, standard: nose },
+    half,
+    power: { mean: power.mean, standard: shape === 'full' ? power.shaped : power.standard },
+    lean: { mean: lean.mean, standard: leanUnknown.includes(valve) ? lean.unknown : lean.standard },
+  };
+}
+
+/** Of a lobe of another cam: somewhere about the card's. */
+const ofAnotherCam = ({ nose, half, power }: Lobe): Believed => ({
+  nose: { mean: nose, standard: PRIOR.other.nose },
+  half: { mean: half, standard: PRIOR.other.half },
+  power: { mean: power, standard: PRIOR.power.standard },
+  lean: { mean: 0, standard: PRIOR.lean.standard },
+});
+
 /** Nothing is known beforehand of where the cam sits. Crank degrees. */
 const ANYWHERE = 1e5;
 
@@ -120,34 +143,19 @@ export function layOut(
     const mine = observations.filter((each) => each.valve === valve);
     const seen = mine.length > 0;
     if (!seen && !joined) return NOWHERE;
-    const { lobe, shape } = evidence.lobes[valve];
-    const nose = put({
-      name: 'nose',
-      valve,
-      mean: lobe.nose,
-      standard: loose ? PRIOR.other.nose : PRIOR.nose,
-      from: 'the card',
-    });
+    const { lobe } = evidence.lobes[valve];
+    const believed = loose ? ofAnotherCam(lobe) : ofTheCards(evidence, valve);
+    const nose = put({ name: 'nose', valve, ...believed.nose, from: 'the card' });
     if (!seen) return { ...NOWHERE, nose };
-    const { half, power } = PRIOR;
     const ofLobe = (name: UnknownName, mean: number, standard: number, from: string = SHAPE): number =>
       put({ name, valve, mean, standard, from });
     const atValve = mine.some((each) => each.atValve);
     if (single && common < 0) common = put({ ...advance, valve: null });
     return {
       nose,
-      half: ofLobe('half', loose ? lobe.half : half.mean, loose ? PRIOR.other.half : half.standard),
-      power: ofLobe(
-        'power',
-        loose ? lobe.power : power.mean,
-        !loose && shape === 'full' ? power.shaped : power.standard,
-      ),
-      lean: ofLobe(
-        'lean',
-        loose ? 0 : PRIOR.lean.mean,
-        evidence.leanUnknown.includes(valve) ? PRIOR.lean.unknown : PRIOR.lean.standard,
-        LEAN,
-      ),
+      half: put({ name: 'half', valve, ...believed.half, from: SHAPE }),
+      power: put({ name: 'power', valve, ...believed.power, from: SHAPE }),
+      lean: put({ name: 'lean', valve, ...believed.lean, from: LEAN }),
       peak: ofLobe('peak', lobe.peak, PRIOR.peak),
       scale: ofLobe('scale', 0, PRIOR.scale, 'the indicator’s line'),
       ratio: atValve ? ofLobe('ratio', 0, PRIOR.ratio, 'ratio and lash') : -1,

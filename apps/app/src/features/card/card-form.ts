@@ -326,6 +326,11 @@ const isEmpty = (value: object): boolean => Object.values(value).every((each) =>
 const withoutGaps = <T extends object>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** The form as entries, or the first thing that is wrong with it. */
+function targetOf({ kind, advance, wanted }: CardForm): BodyOf<'target.set'>['target'] {
+  if (kind === 'ahead-of-card') return { kind, advance: figure(advance) };
+  return kind === 'centreline' ? { kind, centreline: figure(wanted) } : { kind: 'card' };
+}
+
 export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
   const first = Object.values(cardProblems(form, unit))[0];
   if (first) return { ok: false, message: first };
@@ -352,12 +357,7 @@ export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
     ok: true,
     card,
     target: {
-      target:
-        form.kind === 'ahead-of-card'
-          ? { kind: 'ahead-of-card', advance: figure(form.advance) }
-          : form.kind === 'centreline'
-            ? { kind: 'centreline', centreline: figure(form.wanted) }
-            : { kind: 'card' },
+      target: targetOf(form),
       ...exhaustTarget(form),
       limit: figure(form.limit),
       ...(judgedBy ? { judgedBy } : {}),

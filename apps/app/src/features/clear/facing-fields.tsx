@@ -3,11 +3,12 @@ import type { Valve } from '@yosoku/core/cam/card';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { POCKETS } from '@yosoku/core/clearance/valve-to-piston';
-import { parseLength, typedLength } from '@yosoku/core/units/length';
+import { typedLength } from '@yosoku/core/units/length';
 import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
-import { TextField } from '@/ui/text-field';
+import { AngleField, typedAngleOf } from '@/forms/angle-field';
+import { LengthField, lengthIn, typedLengthOf } from '@/forms/length-field';
 import { useStation } from '@/logbook/station';
 
 type Facing = NonNullable<BodyOf<'clearance.set-up'>['intake']>;
@@ -37,18 +38,20 @@ export function FacingFields({ valve }: FacingFieldsProps) {
     pocket: draft.pocket ?? own?.pocket ?? 'unknown',
     minimum: draft.minimum ?? typedLength(own?.minimum ?? 2, units),
   };
-  const angle = text.angle.trim() === '' ? NaN : Number(text.angle.replace(',', '.'));
-  const minimum = parseLength(text.minimum, { family: 'lift', unit: units });
-  const angleWrong = text.angle.trim() !== '' && !(angle >= 0 && angle <= STEEPEST);
-  const enough = minimum.ok && minimum.mm > 0 && minimum.mm <= 20;
-  const ready = angle >= 0 && angle <= STEEPEST && enough;
+  const angle = typedAngleOf(text.angle, STEEPEST);
+  const typed = typedLengthOf(text.minimum, {
+    units,
+    family: 'lift',
+    misfit: (mm) => (mm > 0 && mm <= 20 ? null : 'More than 0, and at most 20 mm.'),
+  });
+  const minimum = lengthIn(typed);
   const keep = (): void => {
-    if (!ready || !minimum.ok) return;
+    if (angle === null || minimum === null) return;
     const other: Valve = valve === 'intake' ? 'exhaust' : 'intake';
     const theirs = facingOf(clearance.valves.find((each) => each.valve === other));
     write('clearance.set-up', {
       replaces: clearance.entry,
-      [valve]: { angle, pocket: pocketOf(text.pocket), minimum: minimum.mm },
+      [valve]: { angle, pocket: pocketOf(text.pocket), minimum },
       ...(theirs ? { [other]: theirs } : {}),
     });
     done();
@@ -57,25 +60,23 @@ export function FacingFields({ valve }: FacingFieldsProps) {
     <View className="gap-3">
       <View className="flex-row gap-4">
         <View className="grow basis-0">
-          <TextField
+          <AngleField
             testID={`angle-${valve}`}
             label="Valve to bore, degrees"
-            value={text.angle}
-            inputMode="decimal"
-            onChange={(typed) => change({ angle: typed })}
-            error={angleWrong ? `0 to ${STEEPEST} degrees.` : undefined}
+            text={text.angle}
+            most={STEEPEST}
+            onChange={(angle) => change({ angle })}
             hint="0 where the valve stands upright."
           />
         </View>
         <View className="grow basis-0">
-          <TextField
+          <LengthField
             testID={`minimum-${valve}`}
             label="Least clearance wanted"
-            value={text.minimum}
-            inputMode="decimal"
-            onChange={(typed) => change({ minimum: typed })}
-            error={minimum.ok ? (enough ? undefined : 'More than 0, and at most 20 mm.') : minimum.message}
-            echo={minimum.ok && enough ? minimum.understood : undefined}
+            text={text.minimum}
+            typed={typed}
+            onChange={(minimum) => change({ minimum })}
+            missing="What it shall be at least."
           />
         </View>
       </View>
@@ -88,7 +89,12 @@ export function FacingFields({ valve }: FacingFieldsProps) {
         hint="Not known: what leaves less is taken."
       />
       <View className="items-start">
-        <QuietButton testID={`facing-keep-${valve}`} label="Save" disabled={!ready} onPress={keep} />
+        <QuietButton
+          testID={`facing-keep-${valve}`}
+          label="Save"
+          disabled={angle === null || minimum === null}
+          onPress={keep}
+        />
       </View>
     </View>
   );

@@ -1,9 +1,9 @@
 import { View } from 'react-native';
-import { formatComputedLength, parseLength } from '@yosoku/core/units/length';
+import { formatComputedLength } from '@yosoku/core/units/length';
 import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
-import { TextField } from '@/ui/text-field';
+import { LengthField, lengthIn, typedLengthOf } from '@/forms/length-field';
 import { Words } from '@/ui/words';
 import { readDiameter } from './rim-size';
 import { useStation } from '@/logbook/station';
@@ -26,24 +26,20 @@ export function MarkCheck() {
   const stands = draft.stands === 'before' ? 'before' : 'after';
   const size = readDiameter(draft.diameter ?? '', build.units);
   const away = draft.distance ?? '';
-  const distance = parseLength(away, { family: 'dimension', unit: build.units });
-  const tooFar = distance.ok && size.round !== null && distance.mm > size.round / 2;
-  const trouble =
-    away === ''
-      ? undefined
-      : !distance.ok
-        ? distance.message
-        : tooFar
-          ? 'That is more than half-way round. Measure the short way.'
-          : undefined;
-  const ready = size.round !== null && distance.ok && !tooFar;
+  const typed = typedLengthOf(away, {
+    units: build.units,
+    family: 'dimension',
+    misfit: (mm) =>
+      size.round !== null && mm > size.round / 2 ? 'That is more than half-way round. Measure the short way.' : null,
+  });
+  const distance = lengthIn(typed);
   const keep = (): void => {
-    if (size.round === null || !distance.ok || tooFar) return;
+    if (size.round === null || distance === null) return;
     write('mark.checked', {
       replaces: crank.mark?.entry ?? null,
       part,
       round: size.round,
-      distance: distance.mm,
+      distance,
       stands,
     });
   };
@@ -66,23 +62,19 @@ export function MarkCheck() {
         <Words look="soft">With the piston at true TDC, measure along the rim from the mark to its pointer.</Words>
       )}
       <Choice label="Part" options={PARTS} value={part} onChange={(value) => change({ part: value })} />
-      <TextField
+      <LengthField
         testID="mark-diameter"
         label="Diameter of the rim"
-        value={draft.diameter ?? ''}
+        text={draft.diameter ?? ''}
+        typed={size.typed}
         onChange={(text) => change({ diameter: text })}
-        inputMode="decimal"
-        error={size.trouble}
-        echo={size.echo}
       />
-      <TextField
+      <LengthField
         testID="mark-distance"
         label="Along the rim from mark to pointer"
-        value={away}
+        text={away}
+        typed={typed}
         onChange={(text) => change({ distance: text })}
-        inputMode="decimal"
-        error={trouble}
-        echo={distance.ok && !tooFar ? distance.understood : undefined}
       />
       <Choice
         label="As the engine runs, the mark"
@@ -91,7 +83,12 @@ export function MarkCheck() {
         onChange={(value) => change({ stands: value })}
       />
       <View className="items-start">
-        <QuietButton testID="mark-keep" label="Save this check" disabled={!ready} onPress={keep} />
+        <QuietButton
+          testID="mark-keep"
+          label="Save this check"
+          disabled={size.round === null || distance === null}
+          onPress={keep}
+        />
       </View>
     </View>
   );

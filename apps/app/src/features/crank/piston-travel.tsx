@@ -13,10 +13,11 @@ import {
 import { USUAL_RESOLUTION } from '@yosoku/core/tdc/zero-uncertainty';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { MM_PER_INCH, formatComputedLength, formatLength, parseLength } from '@yosoku/core/units/length';
+import { MM_PER_INCH, formatComputedLength, formatLength } from '@yosoku/core/units/length';
 import { useStationWidth } from '@/shell/use-station-width';
 import { useDraft } from '@/store/use-draft';
-import { TextField } from '@/ui/text-field';
+import { AngleField } from '@/forms/angle-field';
+import { LengthField, typedLengthOf } from '@/forms/length-field';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
@@ -131,52 +132,41 @@ function DropAndDegrees({ crank }: { readonly crank: SliderCrank }) {
   const { report } = useStation();
   const { units, id } = report.build;
   const { draft, change } = useDraft<'drop' | 'angle'>(`${id}/travel`);
-  const typed = draft.drop ?? '';
-  const drop = parseLength(typed, { family: 'lift', unit: units });
-  const at = drop.ok ? crankAngleAtDrop(crank, drop.mm) : null;
-  const angle = Number((draft.angle ?? '').replace(',', '.'));
-  const angleGiven = (draft.angle ?? '').trim() !== '';
-  const angleGood = angle >= 0 && angle <= 180;
+  const drop = typedLengthOf(draft.drop ?? '', {
+    units,
+    family: 'lift',
+    misfit: (mm) => (crankAngleAtDrop(crank, mm) ? null : 'That is more than the stroke.'),
+  });
   return (
     <View className="max-w-[640px] flex-row gap-4">
       <View className="grow basis-0">
-        <TextField
+        <LengthField
           testID="travel-drop"
           label="Drop below the top"
-          value={typed}
+          text={draft.drop ?? ''}
+          typed={drop}
           onChange={(text) => change({ drop: text })}
-          inputMode="decimal"
-          error={
-            typed === ''
-              ? undefined
-              : !drop.ok
-                ? drop.message
-                : at === null
-                  ? 'That is more than the stroke.'
-                  : undefined
-          }
-          echo={
-            at && drop.ok
-              ? `${drop.understood}: ${computedDegrees(-at.before, 2)} before, ${computedDegrees(at.after, 2)} after`
-              : undefined
-          }
+          says={(mm, understood) => `${understood}: ${besideTop(crank, mm)}`}
         />
       </View>
       <View className="grow basis-0">
-        <TextField
+        <AngleField
           testID="travel-angle"
           label="Crank degrees from TDC"
-          value={draft.angle ?? ''}
+          text={draft.angle ?? ''}
+          most={180}
           onChange={(text) => change({ angle: text })}
-          inputMode="decimal"
-          error={angleGiven && !angleGood ? 'Degrees from 0 to 180.' : undefined}
-          echo={
-            angleGiven && angleGood
-              ? `${formatComputedLength(pistonDrop(crank, angle), units)} after, ${formatComputedLength(pistonDrop(crank, -angle), units)} before`
-              : undefined
+          says={(angle) =>
+            `${formatComputedLength(pistonDrop(crank, angle), units)} after, ${formatComputedLength(pistonDrop(crank, -angle), units)} before`
           }
         />
       </View>
     </View>
   );
+}
+
+/** Where the crank stands at a drop, on both sides of the top. */
+function besideTop(crank: SliderCrank, drop: number): string {
+  const at = crankAngleAtDrop(crank, drop);
+  return at ? `${computedDegrees(-at.before, 2)} before, ${computedDegrees(at.after, 2)} after` : '';
 }

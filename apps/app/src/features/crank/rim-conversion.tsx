@@ -1,9 +1,10 @@
 import { View } from 'react-native';
 import { rimDegrees, rimDistance } from '@yosoku/core/crank/rim';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { formatComputedLength, parseLength } from '@yosoku/core/units/length';
+import { formatComputedLength } from '@yosoku/core/units/length';
 import { useDraft } from '@/store/use-draft';
-import { TextField } from '@/ui/text-field';
+import { AngleField } from '@/forms/angle-field';
+import { LengthField, typedLengthOf } from '@/forms/length-field';
 import { Words } from '@/ui/words';
 import { readDiameter } from './rim-size';
 import { useStation } from '@/logbook/station';
@@ -14,60 +15,46 @@ export function RimConversion() {
   const { build } = report;
   const { draft, change } = useDraft<'diameter' | 'along' | 'angle'>(`${build.id}/rim-conversion`);
   const size = readDiameter(draft.diameter ?? '', build.units);
-  const along = parseLength(draft.along ?? '', { family: 'dimension', unit: build.units });
-  const angle = Number((draft.angle ?? '').replace(',', '.'));
-  const angleGiven = (draft.angle ?? '').trim() !== '';
-  const tooLong = along.ok && size.round !== null && along.mm > size.round;
+  const { round } = size;
+  const along = typedLengthOf(draft.along ?? '', {
+    units: build.units,
+    family: 'dimension',
+    misfit: (mm) => (round !== null && mm > round ? 'That is more than once round the rim.' : null),
+  });
   return (
     <View className="max-w-[640px] gap-3">
       <Words look="heading" level={2}>
         Rim distance and degrees
       </Words>
-      <TextField
+      <LengthField
         testID="conversion-diameter"
         label="Diameter of balancer or flywheel"
-        value={draft.diameter ?? ''}
+        text={draft.diameter ?? ''}
+        typed={size.typed}
         onChange={(text) => change({ diameter: text })}
-        inputMode="decimal"
-        error={size.trouble}
-        echo={size.echo}
       />
       <View className="flex-row gap-4">
         <View className="grow basis-0">
-          <TextField
+          <LengthField
             testID="conversion-along"
             label="Along the rim"
-            value={draft.along ?? ''}
+            text={draft.along ?? ''}
+            typed={along}
             onChange={(text) => change({ along: text })}
-            inputMode="decimal"
-            error={
-              (draft.along ?? '') === ''
-                ? undefined
-                : !along.ok
-                  ? along.message
-                  : tooLong
-                    ? 'That is more than once round the rim.'
-                    : undefined
-            }
-            echo={
-              along.ok && size.round !== null && !tooLong
-                ? `${along.understood} is ${computedDegrees(rimDegrees(along.mm, size.round), 2)}`
-                : undefined
+            says={(mm, understood) =>
+              round === null ? undefined : `${understood} is ${computedDegrees(rimDegrees(mm, round), 2)}`
             }
           />
         </View>
         <View className="grow basis-0">
-          <TextField
+          <AngleField
             testID="conversion-angle"
             label="Crank degrees"
-            value={draft.angle ?? ''}
+            text={draft.angle ?? ''}
+            most={360}
             onChange={(text) => change({ angle: text })}
-            inputMode="decimal"
-            error={angleGiven && !(angle >= 0 && angle <= 360) ? 'Degrees from 0 to 360.' : undefined}
-            echo={
-              angleGiven && angle >= 0 && angle <= 360 && size.round !== null
-                ? formatComputedLength(rimDistance(angle, size.round), build.units)
-                : undefined
+            says={(angle) =>
+              round === null ? undefined : formatComputedLength(rimDistance(angle, round), build.units)
             }
           />
         </View>

@@ -1,12 +1,13 @@
 import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
-import { type LengthUnit, parseLength } from '@yosoku/core/units/length';
+import type { LengthUnit } from '@yosoku/core/units/length';
+import { type TypedLength, lengthIn, typedLengthOf } from '@/forms/length-field';
 
-/** A rim's diameter as typed: once round it in mm, what was understood, or what is wrong. Empty text is neither. */
-export function readDiameter(text: string, unit: LengthUnit) {
-  if (text.trim() === '') return { round: null, trouble: undefined, echo: undefined };
-  const parsed = parseLength(text, { family: 'dimension', unit });
-  if (!parsed.ok) return { round: null, trouble: parsed.message, echo: undefined };
-  const round = roundOf(parsed.mm);
-  const trouble = rimTrouble(round) ?? undefined;
-  return { round: trouble ? null : round, trouble, echo: parsed.understood };
+/** A rim's diameter as typed, and once round it in mm: null where it is none, or nothing stands there. */
+export function readDiameter(
+  text: string,
+  units: LengthUnit,
+): { readonly typed: TypedLength; readonly round: number | null } {
+  const typed = typedLengthOf(text, { units, family: 'dimension', misfit: (mm) => rimTrouble(roundOf(mm)) });
+  const diameter = lengthIn(typed);
+  return { typed, round: diameter === null ? null : roundOf(diameter) };
 }

@@ -3,7 +3,7 @@ import { TextLink } from '@/ui/text-link';
 import { type Href, useRouter } from 'expo-router';
 import { type ReactElement, useState } from 'react';
 import { View } from 'react-native';
-import type { Station } from '@yosoku/core/report/report';
+import type { Report, Station } from '@yosoku/core/report/report';
 import { whatItDoes } from '@yosoku/core/report/what-it-does';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
@@ -32,11 +32,13 @@ const scatterWords = (chance: number): string =>
 /** The stations whose work a verdict needs, in their order. */
 const BEFORE_VERDICT = ['zero', 'card', 'read'] as const;
 
+/** What is most likely wrong on the card is not found by measuring again. */
+const isCardWrong = (trial: Report['trials'][number] | undefined): boolean => trial?.faults[0]?.fault === 'card-figure';
+
 /** Decide: how far and which way, in one sentence, with what it rests on. */
 export function DecideStation() {
   const { report, undo } = useStation();
   const { verdict, trials, build } = report;
-  const wide = useWide();
   const router = useRouter();
   const [why, setWhy] = useState(false);
   const [moving, setMoving] = useState(false);
@@ -47,9 +49,7 @@ export function DecideStation() {
     report.stations.some(({ station, state }) => station === name && state === 'done');
   const stays = isDone('decide');
   const trial = trials.at(-1);
-  const missing = BEFORE_VERDICT.find((each) => !isDone(each));
-  // What is most likely wrong on the card is not found by measuring again.
-  const lacking = missing ?? (trial?.faults[0]?.fault === 'card-figure' ? 'card' : undefined);
+  const lacking = BEFORE_VERDICT.find((each) => !isDone(each) || (each === 'card' && isCardWrong(trial)));
   const due = report.read.closing.state === 'due';
   const check = (): void => setClosing(due);
   const onward = verdict.kind === 'move' ? 'move' : (lacking ?? 'read');
@@ -80,33 +80,7 @@ export function DecideStation() {
   };
   return (
     <StationBody footer={footer()}>
-      <View className="gap-3 px-4 wide:px-0 pb-4 pt-4">
-        <Words
-          look="title"
-          level={1}
-          testID="verdict"
-          className={wide ? 'text-[36px] leading-[42px]' : 'text-[32px] leading-[37px]'}
-        >
-          {verdict.headline}
-        </Words>
-        <Words look="sentence" testID="action">
-          {verdict.action}
-        </Words>
-        <Accepted />
-        <Beside />
-        {report.read.closing.state === 'same' ? (
-          <Words look="soft" testID="closing-same" aria-live="polite">
-            {report.read.closing.sentence}
-          </Words>
-        ) : null}
-        {report.card.remark ? <Notice kind="warning" message={report.card.remark} /> : null}
-        {verdict.kind === 'move' ? (
-          <Words look="soft">
-            Turn the engine over by hand, two full turns, after any move; stop at any resistance. A move changes the
-            clearance between valves and pistons: check it before the engine runs, as the engine maker’s manual says.
-          </Words>
-        ) : null}
-      </View>
+      <VerdictWords />
       {trial ? <Evidence trial={trial} /> : null}
       <View className="px-4 wide:px-0">
         <NotTheCards onAccept={setAccepting} />
@@ -122,6 +96,41 @@ export function DecideStation() {
         <History />
       </View>
     </StationBody>
+  );
+}
+
+/** The verdict, what to do, and what is to be known beside it. */
+function VerdictWords() {
+  const { verdict, read, card } = useStation().report;
+  const wide = useWide();
+  return (
+    <View className="gap-3 px-4 wide:px-0 pb-4 pt-4">
+      <Words
+        look="title"
+        level={1}
+        testID="verdict"
+        className={wide ? 'text-[36px] leading-[42px]' : 'text-[32px] leading-[37px]'}
+      >
+        {verdict.headline}
+      </Words>
+      <Words look="sentence" testID="action">
+        {verdict.action}
+      </Words>
+      <Accepted />
+      <Beside />
+      {read.closing.state === 'same' ? (
+        <Words look="soft" testID="closing-same" aria-live="polite">
+          {read.closing.sentence}
+        </Words>
+      ) : null}
+      {card.remark ? <Notice kind="warning" message={card.remark} /> : null}
+      {verdict.kind === 'move' ? (
+        <Words look="soft">
+          Turn the engine over by hand, two full turns, after any move; stop at any resistance. A move changes the
+          clearance between valves and pistons: check it before the engine runs, as the engine maker’s manual says.
+        </Words>
+      ) : null}
+    </View>
   );
 }
 

@@ -9,7 +9,7 @@ import { cylinderKnown } from '@yosoku/core/report/what-it-does';
 import type { Report } from '@yosoku/core/report/report';
 import { decimal } from '@yosoku/core/units/decimal';
 import { computedDegrees } from '@yosoku/core/units/degrees';
-import { formatComputedLength, formatLength } from '@yosoku/core/units/length';
+import { type LengthUnit, formatComputedLength, formatLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { placeHref } from '@/shell/station-line';
 import { useStationWidth } from '@/shell/use-station-width';
@@ -217,6 +217,13 @@ function Line({ label, cells, heading }: { label: string; cells: readonly string
 }
 
 /** What the trapped compression was reckoned from, or what is missing for it. */
+/** What the cylinder traps, counted from where the intake sits down. */
+function trappedWords({ drop, ratio, staticRatio }: NonNullable<Tried['trapped']>, units: LengthUnit): string {
+  const traps =
+    ratio === null ? '' : `: ${decimal(ratio, 1)} : 1 from there, of ${decimal(staticRatio ?? 0, 1)} : 1 static`;
+  return `As tried, the intake is on its seat (${formatLength(0.1524, units)}) when the piston stands ${formatComputedLength(drop, units)} below its top${traps}. Counted from the seat, not from a checking height, which would read too high.`;
+}
+
 function Trapping({ tried }: { readonly tried: Tried }) {
   const { report } = useStation();
   const { engine, units, id } = report.build;
@@ -230,7 +237,7 @@ function Trapping({ tried }: { readonly tried: Tried }) {
     <View className="gap-1">
       {tried.trapped ? (
         <Words look="soft" testID="trapped">
-          {`As tried, the intake is on its seat (${formatLength(0.1524, units)}) when the piston stands ${formatComputedLength(tried.trapped.drop, units)} below its top${tried.trapped.ratio === null ? '' : `: ${decimal(tried.trapped.ratio, 1)} : 1 from there, of ${decimal(tried.trapped.staticRatio ?? 0, 1)} : 1 static`}. Counted from the seat, not from a checking height, which would read too high.`}
+          {trappedWords(tried.trapped, units)}
         </Words>
       ) : null}
       {missing.length > 0 ? (

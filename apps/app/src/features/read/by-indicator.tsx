@@ -9,9 +9,10 @@ import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length
 import { StationBody } from '@/shell/station-body';
 import { useStationWidth } from '@/shell/use-station-width';
 import { LengthPad, useLengthEntry } from '@/forms/length-pad';
-import { useReadingEntry, wholeReading } from '@/forms/use-reading-entry';
+import { type ReadingEntry, useReadingEntry, wholeReading } from '@/forms/use-reading-entry';
 import { Instruments } from '@/steps/instruments/instruments';
-import type { Taken } from '@/instruments/take-reading';
+import type { Taken, Wanted } from '@/instruments/take-reading';
+import type { Report } from '@yosoku/core/report/report';
 import { SlideRule } from '@/pictures/slide-rule';
 import { ReadSketch } from '@/pictures/read-sketch';
 import { Choice } from '@/ui/choice';
@@ -38,6 +39,9 @@ const ZEROED = [
   { value: 'tdc', label: 'At TDC' },
 ] as const;
 
+const LIFT_ALONE: Wanted = { wheel: false, lift: true, shown: null, approach: 'any', place: null };
+const WITH_WHEEL: Wanted = { ...LIFT_ALONE, wheel: true, approach: 'forward' };
+
 interface ByIndicatorProps {
   readonly choice: ReadingChoice;
   readonly reading: Reading;
@@ -52,9 +56,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const width = useStationWidth();
   const wide = useWide();
   useSpoken(sayFigures(next.sentence));
-  const { draft, change } = useDraft<'by'>(`${build.id}/tdc-by`);
-  const atTdc = READ_METHODS[method].reads === 'tdc-lift';
-  const byWheel = atTdc && (draft.by ?? (zero.state === 'proved' ? 'wheel' : 'piston')) === 'wheel';
+  const { atTdc, byWheel, findBy } = useTdcBy(report, choice);
   const lift = useLengthEntry(`${build.id}/read-lift/${method}`, build.units);
   const tdc = zero.result?.tdc ?? 0;
   const wheel = useReadingEntry(`${build.id}/read-at-tdc`, method, tdc);
@@ -78,20 +80,11 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
     <StationBody
       footer={
         <View>
-          {byWheel ? (
-            <SlideRule
-              ring={wheel.ring}
-              rotation={build.engine.rotation}
-              position={wheel.position}
-              turning={wheel.turning}
-              width={width}
-              onTurn={wheel.turnTo}
-            />
-          ) : null}
+          {byWheel ? <WheelBelow wheel={wheel} width={width} /> : null}
           {zero.ring.ring === 'rim' ? null : (
             <Instruments
               valve={valve}
-              wanted={{ wheel: byWheel, lift: true, shown: null, approach: byWheel ? 'forward' : 'any', place: null }}
+              wanted={byWheel ? WITH_WHEEL : LIFT_ALONE}
               typed={wholeReading(wheel)}
               onTake={take}
               onSynced={wheel.clear}
@@ -120,16 +113,30 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
         </Words>
         {atTdc ? (
           <>
-            <FoundBy
-              off={byWheel ? offWords(ringPosition(underPointer), tdc) : null}
-              onChange={(by) => change({ by })}
-            />
+            <FoundBy off={byWheel ? offWords(ringPosition(underPointer), tdc) : null} onChange={findBy} />
             <ZeroedWhere choice={choice} />
           </>
         ) : null}
         {byWheel ? <ZeroNotice /> : null}
       </View>
     </StationBody>
+  );
+}
+
+/** Is a lift at TDC read, and is TDC found by the wheel? A proved one is taken unless the builder says otherwise. */
+function useTdcBy({ build, zero }: Report, { method }: ReadingChoice) {
+  const { draft, change } = useDraft<'by'>(`${build.id}/tdc-by`);
+  const atTdc = READ_METHODS[method].reads === 'tdc-lift';
+  const by = draft.by ?? (zero.state === 'proved' ? 'wheel' : 'piston');
+  return { atTdc, byWheel: atTdc && by === 'wheel', findBy: (by: 'wheel' | 'piston') => change({ by }) };
+}
+
+/** Where the wheel stands, to be turned to what is under the pointer. */
+function WheelBelow({ wheel, width }: { readonly wheel: ReadingEntry; readonly width: number }) {
+  const { rotation } = useStation().report.build.engine;
+  const { ring, position, turning, turnTo } = wheel;
+  return (
+    <SlideRule ring={ring} rotation={rotation} position={position} turning={turning} width={width} onTurn={turnTo} />
   );
 }
 

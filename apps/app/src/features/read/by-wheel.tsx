@@ -16,10 +16,12 @@ import { figureOf } from '@/forms/figure';
 import { Afar } from '@/shell/afar';
 import { useSpoken } from '@/ui/voice';
 import { Instruments } from '@/steps/instruments/instruments';
+import type { Wanted } from '@/instruments/take-reading';
 import type { WheelMark } from '@/pictures/degree-wheel';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
+import { troubleIn } from '@/forms/length-field';
 import { HeightField } from './height-field';
 import type { Reading } from './reading';
 import type { ReadingChoice } from './use-reading-choice';
@@ -75,13 +77,7 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
           {zero.ring.ring === 'rim' ? null : (
             <Instruments
               valve={choice.valve}
-              wanted={{
-                wheel: true,
-                lift: false,
-                shown: shownAt(choice),
-                approach,
-                place: `${choice.valve} ${next.slot.label}`,
-              }}
+              wanted={wantedOf(choice, approach)}
               typed={wholeReading(entry)}
               onTake={({ wheel, box }) => wheel && record(wheel, box)}
               onSynced={entry.clear}
@@ -90,13 +86,12 @@ export function ByWheel({ choice, reading, bar, round }: ByWheelProps) {
           <ReadingPad
             entry={entry}
             rotation={build.engine.rotation}
-            recordLabel={back ? 'Record, read turning back' : next.slot.record}
-            readAs={`${next.slot.label}, ${back ? 'turning back' : COMING[next.slot.approach]}`}
+            {...asRead(next, back)}
             onRecord={record}
             onUndo={reading.undo}
             onNext={reading.decide}
             width={width}
-            blocked={height.mm === null ? (height.trouble ?? NO_FIGURE) : null}
+            blocked={height.mm === null ? (troubleIn(height.typed) ?? NO_FIGURE) : null}
           />
         </View>
       }
@@ -127,6 +122,21 @@ function shownAt({ height, isFelt, next }: ReadingChoice): number | null {
   if (height.mm === null || isFelt) return null;
   return next.slot.shows === 'below-peak' ? -height.mm : height.mm;
 }
+
+/** What is taken from an instrument. */
+const wantedOf = (choice: ReadingChoice, approach: 'forward' | 'backward'): Wanted => ({
+  wheel: true,
+  lift: false,
+  shown: shownAt(choice),
+  approach,
+  place: `${choice.valve} ${choice.next.slot.label}`,
+});
+
+/** What the keys record a reading as: turning which way. */
+const asRead = ({ slot }: ReadingChoice['next'], back: boolean) =>
+  back
+    ? { recordLabel: 'Record, read turning back', readAs: `${slot.label}, turning back` }
+    : { recordLabel: slot.record, readAs: `${slot.label}, ${COMING[slot.approach]}` };
 
 /** What does not fit in the round, or was read the wrong way. */
 function RoundTrouble({ round }: { readonly round: Round | undefined }) {

@@ -3,7 +3,8 @@ import { VALVES, type Valve } from '@yosoku/core/cam/card';
 import { READ_METHOD_NAMES, type ReadMethodName, readMethod } from '@yosoku/core/measure/read-methods';
 import { type NextReading, nextReading } from '@yosoku/core/report/reading-words';
 import type { Report } from '@yosoku/core/report/report';
-import { type LengthUnit, type ParsedLength, formatLength, parseLength, typedLength } from '@yosoku/core/units/length';
+import { type LengthUnit, formatLength, typedLength } from '@yosoku/core/units/length';
+import { lengthIn, typedLengthOf } from '@/forms/length-field';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 
@@ -16,15 +17,14 @@ export const BANKS = [
 ] as const;
 
 /**
- * What is wrong with a height as typed.
+ * Why a height can be none that is read at.
  * @param lift whole lift of the lobe where the indicator sits, mm, as far as it is known.
  */
-function troubleOfHeight(typed: ParsedLength, lift: number | undefined, units: LengthUnit): string | null {
-  if (!typed.ok) return typed.message;
-  if (typed.mm === 0) return 'It must be more than 0. 0.050 in or 1 mm is usual.';
-  if (lift === undefined || typed.mm < lift) return null;
+function misfitOf(height: number, understood: string, lift: number | undefined, units: LengthUnit): string | null {
+  if (height === 0) return 'It must be more than 0. 0.050 in or 1 mm is usual.';
+  if (lift === undefined || height < lift) return null;
   const whole = formatLength(Math.round(lift * 1e4) / 1e4, units);
-  return `${typed.understood} is not less than the whole lobe lift, ${whole} on the card. Type a smaller one, or correct the card.`;
+  return `${understood} is not less than the whole lobe lift, ${whole} on the card. Type a smaller one, or correct the card.`;
 }
 
 /** What is being read: valve, method, where the indicator sits, at which height. The builder's own choice, else what is proposed. */
@@ -52,14 +52,15 @@ export function useReadingChoice(report: Report) {
     ? 'valve'
     : (SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn);
   const last = read.heights.find((each) => each.method === method)?.height;
-  const heightText =
-    draft[`height ${method}`] ??
-    (last === undefined ? (table?.usual[build.units] ?? '') : typedLength(last, build.units));
-  const parsed = parseLength(heightText, { family: 'lift', unit: build.units });
-  const lift = card.lobes[valve]?.peak;
-  const heightTrouble =
-    table === null ? null : troubleOfHeight(parsed, sitsOn === 'valve' ? undefined : lift, build.units);
-  const height = isFelt ? 0 : parsed.ok && heightTrouble === null ? parsed.mm : null;
+  const proposed = last === undefined ? table?.usual[build.units] : typedLength(last, build.units);
+  const heightText = draft[`height ${method}`] ?? proposed ?? '';
+  const peak = sitsOn === 'valve' ? undefined : card.lobes[valve]?.peak;
+  const typed = typedLengthOf(heightText, {
+    units: build.units,
+    family: 'lift',
+    misfit: (mm, understood) => misfitOf(mm, understood, peak, build.units),
+  });
+  const height = isFelt ? 0 : lengthIn(typed);
   const zeroedAtTdc = draft.zeroed === 'tdc';
   const otherWay = zeroedAtTdc ? (report.prepare.asItStands?.oneWay ? 'on' : 'back') : null;
   const next: NextReading = nextReading(read, { method, valve, cylinder, sitsOn, height, otherWay }, build.units);
@@ -83,8 +84,7 @@ export function useReadingChoice(report: Report) {
       asked: table !== null && next.round === null,
       label: table?.label ?? '',
       text: heightText,
-      echo: parsed.ok ? parsed.understood : undefined,
-      trouble: next.round === null ? heightTrouble : null,
+      typed,
       mm: next.height,
       type: (text: string) => change({ [`height ${method}`]: text }),
     },

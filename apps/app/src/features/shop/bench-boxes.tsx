@@ -60,26 +60,7 @@ export function BenchBoxes() {
       </Words>
       {boxes === 'asking' ? <Words look="soft">Fetching the boxes.</Words> : null}
       {boxes === 'unreachable' ? <Words look="soft">The server cannot be reached.</Words> : null}
-      {Array.isArray(boxes) ? (
-        <View role="list">
-          {boxes.map((box: Box) => (
-            <View
-              key={box.name}
-              role="listitem"
-              className="min-h-[48px] flex-row items-center justify-between border-t border-hairline"
-            >
-              <Words>{`${box.name}, ${box.live ? 'plugged in' : 'not plugged in'}`}</Words>
-              {owner ? (
-                <QuietButton
-                  testID={`box-remove-${box.name}`}
-                  label="Take its key away"
-                  onPress={() => remove(box.name)}
-                />
-              ) : null}
-            </View>
-          ))}
-        </View>
-      ) : null}
+      {Array.isArray(boxes) ? <BoxList boxes={boxes} onRemove={owner ? remove : null} /> : null}
       {fresh ? (
         <Notice
           kind="warning"
@@ -92,22 +73,47 @@ export function BenchBoxes() {
           </Words>
         </Notice>
       ) : null}
-      {owner ? null : <Words look="soft">The owner of the shop gives a new box its key.</Words>}
       {owner ? (
-        <TextField
-          testID="box-name"
-          label="Name of a new box: letters, digits and hyphens"
-          value={name}
-          onChange={setName}
-          error={trouble ?? undefined}
-          onSubmitEditing={add}
-        />
-      ) : null}
-      {owner ? (
-        <View className="items-start">
-          <QuietButton testID="box-add" label="Give it a key" onPress={add} />
-        </View>
-      ) : null}
+        <>
+          <TextField
+            testID="box-name"
+            label="Name of a new box: letters, digits and hyphens"
+            value={name}
+            onChange={setName}
+            error={trouble ?? undefined}
+            onSubmitEditing={add}
+          />
+          <View className="items-start">
+            <QuietButton testID="box-add" label="Give it a key" onPress={add} />
+          </View>
+        </>
+      ) : (
+        <Words look="soft">The owner of the shop gives a new box its key.</Words>
+      )}
     </View>
   );
 }
+
+/** The boxes that have a key. @param onRemove null for who may not take it away. */
+const BoxList = ({
+  boxes,
+  onRemove,
+}: {
+  readonly boxes: readonly Box[];
+  readonly onRemove: ((name: string) => void) | null;
+}) => (
+  <View role="list">
+    {boxes.map(({ name, live }) => (
+      <View
+        key={name}
+        role="listitem"
+        className="min-h-[48px] flex-row items-center justify-between border-t border-hairline"
+      >
+        <Words>{`${name}, ${live ? 'plugged in' : 'not plugged in'}`}</Words>
+        {onRemove ? (
+          <QuietButton testID={`box-remove-${name}`} label="Take its key away" onPress={() => onRemove(name)} />
+        ) : null}
+      </View>
+    ))}
+  </View>
+);

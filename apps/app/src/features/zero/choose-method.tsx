@@ -3,8 +3,10 @@ import { View } from 'react-native';
 import { type AtHand, allowsMethod, proposeZero } from '@yosoku/core/tdc/propose-zero';
 import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
+import type { BodyOf } from '@yosoku/core/record/entry';
+import type { Report } from '@yosoku/core/report/report';
 import { ZERO_METHODS, ZERO_METHOD_NAMES, type ZeroMethodName, goesOnward } from '@yosoku/core/tdc/zero-methods';
-import { parseLength } from '@yosoku/core/units/length';
+import type { LengthUnit } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { MethodSketch } from '@/pictures/method-sketch';
@@ -12,6 +14,7 @@ import { useAppSelector } from '@/store/store';
 import { useDraft } from '@/store/use-draft';
 import { placeHref } from '@/shell/station-line';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
+import { LengthField, lengthIn, typedLengthOf } from '@/forms/length-field';
 import { typedFigure } from '@/forms/typed-figure';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
@@ -64,17 +67,8 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
       setAsked(true);
       return;
     }
-    const { oneWay, ...there } = at;
     if (!stated || Object.entries(at).some(([name, value]) => stated[name as keyof AtHand] !== value))
-      write('engine.as-it-stands', {
-        replaces: stated?.entry ?? null,
-        ...there,
-        ...(oneWay ? { oneWay } : {}),
-        lifter: stated?.lifter ?? 'solid',
-        drive: stated?.drive ?? 'chain',
-        ...(stated?.springs ? { springs: stated.springs } : {}),
-        ...(stated?.camDrives ? { camDrives: stated.camDrives } : {}),
-      });
+      write('engine.as-it-stands', asItStands(at, stated));
     write('zero.begun', {
       after: zero.id,
       method,
@@ -130,6 +124,23 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
       </View>
     </StationBody>
   );
+}
+
+/** What is there now, beside what was said of the engine before. */
+function asItStands(
+  { oneWay, ...there }: AtHand,
+  stated: Report['prepare']['asItStands'],
+): BodyOf<'engine.as-it-stands'> {
+  const { entry = null, lifter = 'solid', drive = 'chain', springs, camDrives } = stated ?? {};
+  return {
+    replaces: entry,
+    ...there,
+    ...(oneWay ? { oneWay } : {}),
+    lifter,
+    drive,
+    ...(springs ? { springs } : {}),
+    ...(camDrives ? { camDrives } : {}),
+  };
 }
 
 interface BeforeItProps {
@@ -275,30 +286,28 @@ const PinField = ({ pin }: { readonly pin: ReturnType<typeof usePin> }) => (
 );
 
 /** The rim that is measured with a tape: by its diameter, or once round it. Kept while it is typed. */
-function useRim(buildId: string, units: 'in' | 'mm') {
+function useRim(buildId: string, units: LengthUnit) {
   const { draft, change } = useDraft<'by' | 'text'>(`${buildId}/rim`);
   const by = draft.by === 'round' ? 'round' : 'diameter';
   const { text = '' } = draft;
-  const parsed = parseLength(text, { family: 'dimension', unit: units });
-  const round = parsed.ok ? (by === 'round' ? parsed.mm : roundOf(parsed.mm)) : null;
-  const trouble = parsed.ok ? rimTrouble(round ?? 0) : text === '' ? null : parsed.message;
-  const ring: WheelRing | null = round !== null && trouble === null ? { ring: 'rim', round, unit: units } : null;
-  return { by, text, change, trouble, echo: parsed.ok ? parsed.understood : undefined, ring } as const;
+  const roundBy = { round: (mm: number) => mm, diameter: roundOf }[by];
+  const typed = typedLengthOf(text, { units, family: 'dimension', misfit: (mm) => rimTrouble(roundBy(mm)) });
+  const size = lengthIn(typed);
+  const ring: WheelRing | null = size === null ? null : { ring: 'rim', round: roundBy(size), unit: units };
+  return { by, text, change, typed, ring } as const;
 }
 
 function RimFields({ rim, asked }: { readonly rim: ReturnType<typeof useRim>; readonly asked: boolean }) {
-  const trouble = rim.trouble ?? (asked && rim.ring === null ? 'Measure the balancer first.' : null);
   return (
     <View className="gap-3">
       <Choice label="The balancer, measured by" options={RIM_BY} value={rim.by} onChange={(by) => rim.change({ by })} />
-      <TextField
+      <LengthField
         testID="rim-size"
         label={rim.by === 'round' ? 'Once round the rim' : 'Diameter of the rim'}
-        value={rim.text}
+        text={rim.text}
+        typed={rim.typed}
         onChange={(text) => rim.change({ text })}
-        inputMode="decimal"
-        error={trouble ?? undefined}
-        echo={rim.echo}
+        missing={asked ? 'Measure the balancer first.' : undefined}
       />
     </View>
   );

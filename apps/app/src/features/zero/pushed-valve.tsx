@@ -1,15 +1,14 @@
 import { ZERO_METHODS } from '@yosoku/core/tdc/zero-methods';
 import { PUSHED_AGREES } from '@yosoku/core/findings/readings/zero-passes';
 import type { Report } from '@yosoku/core/report/report';
-import { type LengthUnit, type ParsedLength, formatLength, parseLength } from '@yosoku/core/units/length';
+import { type LengthUnit, formatLength } from '@yosoku/core/units/length';
 import { useDraft } from '@/store/use-draft';
-import { TextField } from '@/ui/text-field';
+import { LengthField, lengthIn, typedLengthOf } from '@/forms/length-field';
 
 /** Why a figure cannot be that of the pushed valve. @param noted on the first side, mm. */
-function troubleOf(parsed: ParsedLength, noted: number | null, units: LengthUnit): string | null {
-  if (!parsed.ok) return parsed.message;
-  if (parsed.mm === 0) return 'Pushed down, it shows more than 0.';
-  if (noted === null || Math.abs(parsed.mm - noted) <= PUSHED_AGREES) return null;
+function misfitOf(mm: number, noted: number | null, units: LengthUnit): string | null {
+  if (mm === 0) return 'Pushed down, it shows more than 0.';
+  if (noted === null || Math.abs(mm - noted) <= PUSHED_AGREES) return null;
   return `Come back to ${formatLength(noted, units)}, coming down to it: both sides have to be read at one height.`;
 }
 
@@ -18,37 +17,37 @@ export function usePushed({ build, zero }: Report) {
   const { draft, change } = useDraft<'text'>(`${build.id}/zero-pushed`);
   const { text = '' } = draft;
   const needed = zero.method !== null && ZERO_METHODS[zero.method].pushesValve === true;
-  const parsed = parseLength(text, { family: 'lift', unit: build.units });
   const { step } = zero;
   const pass = step.does === 'read' ? zero.passes.find(({ id }) => id === step.pass) : undefined;
   const noted = pass?.readings[0]?.pushed ?? null;
-  const trouble = text === '' ? null : troubleOf(parsed, noted, build.units);
+  const typed = typedLengthOf(text, {
+    units: build.units,
+    family: 'lift',
+    misfit: (mm) => misfitOf(mm, noted, build.units),
+  });
   return {
     needed,
     text,
-    trouble,
+    typed,
     noted: noted === null ? null : formatLength(noted, build.units),
-    echo: parsed.ok ? parsed.understood : undefined,
-    mm: needed && parsed.ok && trouble === null ? parsed.mm : null,
-    type: (typed: string) => change({ text: typed }),
+    mm: needed ? lengthIn(typed) : null,
+    type: (text: string) => change({ text }),
   };
 }
 
 export function PushedField({ pushed }: { readonly pushed: ReturnType<typeof usePushed> }) {
   if (!pushed.needed) return null;
   return (
-    <TextField
+    <LengthField
       testID="pushed"
       label={
         pushed.noted
           ? `Pushed down again, the indicator shows (${pushed.noted} before)`
           : 'Pushed down, the indicator shows'
       }
-      value={pushed.text}
+      text={pushed.text}
+      typed={pushed.typed}
       onChange={pushed.type}
-      inputMode="decimal"
-      error={pushed.trouble ?? undefined}
-      echo={pushed.echo}
     />
   );
 }

@@ -37,6 +37,18 @@ export function ZeroStation() {
   );
 }
 
+/** What is to be known of the zero beside the next step. */
+function HowItStands() {
+  const { odd, remark, step, uncertainty } = useStation().report.zero;
+  return (
+    <>
+      {odd ? <Notice kind="warning" message={odd} testID="odd-arc" /> : null}
+      {remark && step.does !== 'read' ? <Words look="soft">{remark}</Words> : null}
+      {step.does === 'set' && uncertainty ? <Words look="soft">{`As it stands, ${uncertainty.words}.`}</Words> : null}
+    </>
+  );
+}
+
 function Measuring({ onOtherMethod }: { readonly onOtherMethod: () => void }) {
   const { report } = useStation();
   const { zero } = report;
@@ -63,11 +75,7 @@ function Measuring({ onOtherMethod }: { readonly onOtherMethod: () => void }) {
         {search.fresh ? <OtherChoices search={search} /> : null}
         {step.does === 'set' ? <OtherWays zero={zero} /> : null}
         {troubled?.problem ? <Trouble pass={troubled} /> : null}
-        {zero.odd ? <Notice kind="warning" message={zero.odd} testID="odd-arc" /> : null}
-        {zero.remark && step.does !== 'read' ? <Words look="soft">{zero.remark}</Words> : null}
-        {step.does === 'set' && zero.uncertainty ? (
-          <Words look="soft">{`As it stands, ${zero.uncertainty.words}.`}</Words>
-        ) : null}
+        <HowItStands />
         {step.does === 'nothing' ? <ZeroStanding /> : null}
       </View>
     </StationBody>

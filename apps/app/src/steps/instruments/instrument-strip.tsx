@@ -111,9 +111,10 @@ function Live(props: StripProps & { readonly instrument: Instrument }) {
   const theme = useTheme();
   const { showing, standing, which, synced, reading, trouble, take, toWheel, zero } = useStripKeys(props, instrument);
   const live = showing.condition === 'live';
-  const lift = showing.lifts[which];
-  const said = trouble ?? (wanted.wheel && !synced ? unsyncedWords(showing) : null);
+  const needsSync = wanted.wheel && !synced;
+  const said = trouble ?? (needsSync ? unsyncedWords(showing) : null);
   const why = showing.condition === 'live' ? said : LOST[showing.condition];
+  const wheel = wanted.wheel ? (reading ?? 'not synced') : null;
   return (
     <View testID="instrument-strip" className="border-t border-hairline">
       <View className="flex-row flex-wrap items-center gap-x-2 px-3">
@@ -126,24 +127,24 @@ function Live(props: StripProps & { readonly instrument: Instrument }) {
             className="font-figures-bold text-[20px] text-ink"
             style={{ fontVariant: ['tabular-nums'] }}
           >
-            {live ? figuresOf(showing, which, wanted.wheel ? (reading ?? 'not synced') : null, standing.units) : '–'}
+            {live ? figuresOf(showing, which, wheel, standing.units) : '–'}
           </Text>
           <Words look="soft" numberOfLines={1}>
             {instrument.name + lostWords(showing)}
           </Words>
         </View>
         <View className="grow flex-row justify-end">
-          {wanted.wheel && !synced ? (
+          {needsSync ? (
             <StripKey testID="instrument-sync" label="Sync" says="Sync with the wheel" onPress={toWheel} />
           ) : null}
-          {lift === null || (!wanted.lift && wanted.shown === null) ? null : (
+          {showing.lifts[which] !== null && looksAtLift(wanted) ? (
             <StripKey
               testID="instrument-zero"
               label="Zero it"
               says="Zero it: the indicator, where it stands"
               onPress={zero}
             />
-          )}
+          ) : null}
           <StripKey testID="instrument-take" label="Take it" strong onPress={take} />
           <StripKey
             testID="instrument-away"
@@ -167,6 +168,9 @@ function Live(props: StripProps & { readonly instrument: Instrument }) {
     </View>
   );
 }
+
+/** Is the indicator taken, or shown where it stands? */
+const looksAtLift = ({ lift, shown }: Wanted): boolean => lift || shown !== null;
 
 /** What it shows: the wheel, where that is read, and the indicator, where there is one. */
 function figuresOf({ lifts, zero }: Showing, which: 0 | 1, wheel: string | null, units: LengthUnit): string {

@@ -20,6 +20,10 @@ import {
 /** A duration this much off the card's, beyond its own uncertainty and the card's rounding, is spoken of, crank degrees. */
 const DURATION_ROUNDED = 1;
 
+/** @param longer than the card's, crank degrees. */
+const longerWords = (longer: number): string =>
+  `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the base circle, the height, a bleeding lifter, or another cam.`;
+
 /** Opening and closing at a height: their centre says where the cam sits, crank degrees; a duration that is not the card’s is spoken of. */
 export function eventViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
@@ -40,20 +44,16 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
     const longer = card ? duration.mean - (card.opens + 180 + card.closes) : 0;
     const differs = Math.abs(longer) > duration.expanded + DURATION_ROUNDED;
     const target = card && ahead !== null ? eventCentre(valve, card.opens, card.closes) - sign(valve) * ahead : null;
+    const fittedWords = card?.fitted ? FITTED : null;
     const names = EVENT_NAMES[valve];
     return makeView('events', valve, centre, {
       key: viewKey('events', valve, height, sitsOn === 'valve'),
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} events at ${formatLength(height, units)}`,
       shows: `${names.opens} ${eventFigure(opens.mean, valve, 'opens')}, ${names.closes} ${eventFigure(closes.mean, valve, 'closes')}`,
       detail: `${computedDegrees(duration.mean)} long ±${computedDegrees(duration.expanded)}, centre ${computedDegrees(centre.mean, 2)}; ${pairsWords(centre.count, 'pair', centre.spread)}`,
-      against:
-        target === null || !card ? null : `event centre ${plainDegrees(target)}°${card.fitted ? ', fitted' : ''}`,
+      against: target === null ? null : `event centre ${plainDegrees(target)}°${card?.fitted ? ', fitted' : ''}`,
       proved: group.some((round) => round.zeroProved),
-      remark: differs
-        ? `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the base circle, the height, a bleeding lifter, or another cam.`
-        : card?.fitted
-          ? FITTED
-          : null,
+      remark: differs ? longerWords(longer) : fittedWords,
       differs,
     });
   });

@@ -1,7 +1,7 @@
 import { NORMAL_95 } from '../../statistics/normal';
 import type { Valve } from '../../cam/card';
 import { decimal } from '../../units/decimal';
-import { formatComputedLength } from '../../units/length';
+import { type LengthUnit, formatComputedLength } from '../../units/length';
 import type { RoundFinding } from '../readings/read-rounds';
 import { BASE_ZERO } from '../../verdict/unknowns';
 import { resolutionOf } from '../readings/zero-passes';
@@ -9,6 +9,16 @@ import type { View, ViewContext } from './view';
 
 /** Lifts this near to each other are the same, mm: 0.004 in. Common practice, no source. */
 const LIFT_AGREES = 0.1;
+
+/**
+ * @param apart how much more lift than the card's, mm.
+ * @param loose at the valve, where other things than the cam make the lift too.
+ */
+function liftWords(apart: number, units: LengthUnit, loose: boolean): string {
+  const found = `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s`;
+  if (loose) return `${found}: deflection, lash or another ratio.`;
+  return `${found}: ${apart < 0 ? 'a worn lobe, a tilted indicator, or ' : ''}another cam.`;
+}
 
 /** Is it the right cam at all? Lift at the lobe and at the valve against the card, mm; and the rocker ratio as it really is where both were read. */
 export function identityViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
@@ -56,11 +66,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
         weight: null,
         against: wanted === null ? null : `${formatComputedLength(wanted, units)} on the card`,
         proved: true,
-        remark: !differs
-          ? null
-          : loose
-            ? `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s: deflection, lash or another ratio.`
-            : `${formatComputedLength(Math.abs(apart), units)} ${apart < 0 ? 'less' : 'more'} than the card’s: ${apart < 0 ? 'a worn lobe, a tilted indicator, or ' : ''}another cam.`,
+        remark: differs ? liftWords(apart, units, loose) : null,
         differs,
       },
     ];

@@ -39,13 +39,19 @@ export function separationView(context: ViewContext, views: readonly View[]): Vi
         proved: true,
         remark:
           lobeSeparation !== null && Math.abs(apart) > NORMAL_95 * standard + LSA_ROUNDED
-            ? single
-              ? `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: moving a single cam cannot cure that. A reading is wrong, or the cam.`
-              : `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s: move the two cams against each other.`
+            ? apartWords(apart, single)
             : null,
       },
     ),
   ];
+}
+
+/** @param apart how much wider than the card's they stand, cam degrees. */
+function apartWords(apart: number, single: boolean): string {
+  const found = `${computedDegrees(Math.abs(apart))} ${apart > 0 ? 'wider' : 'narrower'} than the card’s`;
+  return single
+    ? `${found}: moving a single cam cannot cure that. A reading is wrong, or the cam.`
+    : `${found}: move the two cams against each other.`;
 }
 
 /** Cards print whole or half degrees, cam degrees. */
