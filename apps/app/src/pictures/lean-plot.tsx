@@ -52,8 +52,6 @@ export function LeanPlot({ lean, valve, units, width }: LeanPlotProps) {
         dataPointsColor={theme[valve]}
         dataPointsRadius={4}
         maxValue={2 * reach}
-        showFractionalValues
-        roundToDigits={3}
         yAxisLabelWidth={AXIS}
         formatYLabel={(value) => `${decimal(Number(value) + floor, 1)}°`}
       />

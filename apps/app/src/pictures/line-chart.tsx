@@ -6,6 +6,9 @@ import { useTheme } from '@/ui/theme';
 /** Fetched when the first chart is drawn, once for all of them: a fifth of what the first page weighs, and not needed there. */
 const Fetched = lazy(async () => ({ default: (await import('react-native-gifted-charts')).LineChart }));
 
+/** Rooms between the rules. */
+export const SECTIONS = 4;
+
 type LineChartProps = ComponentProps<typeof Chart> & { readonly height: number };
 
 /** A line chart in the look of the app; room is kept for it until it is there. */
@@ -16,7 +19,10 @@ export function LineChart(props: LineChartProps) {
       <Fetched
         disableScroll
         endSpacing={0}
-        noOfSections={4}
+        noOfSections={SECTIONS}
+        // Without these the library cuts what stands at the rules down to whole numbers.
+        showFractionalValues
+        roundToDigits={3}
         yAxisTextStyle={{ color: theme.soft, fontFamily: 'Barlow_500Medium', fontSize: 13 }}
         rulesColor={theme.hairline}
         rulesType="solid"

@@ -3,7 +3,8 @@ import type { Sweep } from '@yosoku/core/clearance/sweep';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import { MM_PER_INCH, type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import type { Valve } from '@yosoku/core/cam/card';
-import { LineChart } from '@/pictures/line-chart';
+import { LineChart, SECTIONS } from '@/pictures/line-chart';
+import { niceStep } from '@/pictures/nice-step';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
@@ -17,13 +18,6 @@ interface GapPlotProps {
 
 const AXIS = 64;
 const HEIGHT = 150;
-const SECTIONS = 4;
-
-/** The next round figure: 1, 2, 2.5 or 5 times a power of ten. */
-function niceStep(least: number): number {
-  const power = 10 ** Math.floor(Math.log10(least));
-  return ([1, 2, 2.5, 5].find((each) => each * power >= least) ?? 10) * power;
-}
 
 /** The least gap against how far the cam is moved, and the least that is wanted as a level line. */
 export function GapPlot({ sweep, valve, minimum, units, width }: GapPlotProps) {
@@ -50,8 +44,6 @@ export function GapPlot({ sweep, valve, minimum, units, width }: GapPlotProps) {
         thickness={2.4}
         hideDataPoints
         maxValue={SECTIONS * step}
-        showFractionalValues
-        roundToDigits={3}
         yAxisLabelWidth={AXIS}
         showReferenceLine1
         referenceLine1Position={inUnit(minimum)}

@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/react-native';
 import { book } from '@yosoku/core/testing/book';
 import { openStation } from '@/testing/open-station';
 import { CrankPage } from './crank-page';
@@ -29,4 +30,15 @@ test('a mark that comes too early says what the ignition then really is, and whe
   const here = await openStation('crank', CrankPage, job.entries);
   expect(here.words()).toMatch(/The balancer mark comes 2\.0° too early: set by it, the ignition is/);
   expect(here.words()).toMatch(/Make the new mark .* along the rim from the old one/);
+});
+
+test('the curve of the travel stands against what its piston has really fallen', async () => {
+  const job = book();
+  const described = job.entries[0];
+  if (described?.kind !== 'build.described') throw new Error('a book opens with its description');
+  const engine = { ...described.body.engine, stroke: 88, rod: 141 };
+  job.write('build.described', { ...described.body, replaces: described.id, engine, units: 'mm' });
+  const here = await openStation('crank', CrankPage, job.entries);
+  // What stands at the rules from the top down: the library would cut it to whole numbers, and the top would stand beside 0.4.
+  await waitFor(() => expect(here.words()).toMatch(/Piston travel\s+0\.0\s+2\.0\s+4\.0\s+6\.0\s+8\.0\s/));
 });

@@ -1,7 +1,8 @@
 import { useStation } from '@/logbook/station';
 import { TextLink } from '@/ui/text-link';
 import { View } from 'react-native';
-import { LineChart } from '@/pictures/line-chart';
+import { LineChart, SECTIONS } from '@/pictures/line-chart';
+import { niceStep } from '@/pictures/nice-step';
 import {
   type SliderCrank,
   crankAngleAtDrop,
@@ -78,11 +79,12 @@ function TravelChart({
   const theme = useTheme();
   const width = Math.min(useStationWidth() - 32, 640);
   const scale = units === 'in' ? MM_PER_INCH : 1;
-  const places = units === 'in' ? 2 : 1;
+  const places = units === 'in' ? 3 : 1;
   const angles = Array.from({ length: (2 * SPAN) / STEP + 1 }, (_, at) => at * STEP - SPAN);
   // The chart grows upward; the piston is shown as it stands, highest at the top.
   const deepest = Math.max(...angles.map((at) => pistonDrop(crank, at))) / scale;
-  const points = angles.map((at) => ({ at, value: deepest - pistonDrop(crank, at) / scale }));
+  const bottom = SECTIONS * niceStep(deepest / SECTIONS);
+  const points = angles.map((at) => ({ at, value: bottom - pistonDrop(crank, at) / scale }));
   const spacing = (width - AXIS - 16) / (points.length - 1);
   const data = points.map(({ value }) => ({ value }));
   const first = points.findIndex(({ at }) => at >= -dwell);
@@ -108,9 +110,9 @@ function TravelChart({
         thickness2={6}
         startIndex2={Math.max(0, first)}
         endIndex2={Math.max(0, last)}
-        maxValue={deepest * 1.05}
+        maxValue={bottom}
         yAxisLabelWidth={AXIS}
-        formatYLabel={(value) => decimal(deepest - Number(value) < 0 ? 0 : deepest - Number(value), places)}
+        formatYLabel={(value) => decimal(bottom - Number(value), places)}
       />
       <View
         aria-hidden
