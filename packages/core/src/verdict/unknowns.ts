@@ -96,28 +96,28 @@ export interface Layout {
   readonly schools: Readonly<Record<Valve, { readonly ofLobe: Schools; readonly ofCam: Schools }>>;
 }
 
-/** What is believed of a lobe's form before anything is measured. */
+/** What is believed of a lobe's form before anything is measured: crank degrees, the steepness a bare number. */
 type Believed = Readonly<Record<'nose' | 'half' | 'power' | 'lean', Pick<Unknown, 'mean' | 'standard'>>>;
 
-/** Of a lobe that is the card's. */
-function ofTheCards({ lobes, leanUnknown }: Evidence, valve: Valve): Believed {
+/** @param loose a lobe of another cam: somewhere about the card's. */
+function believedOf({ lobes, leanUnknown }: Evidence, valve: Valve, loose: boolean): Believed {
   const { lobe, shape } = lobes[valve];
-  const { nose, half, power, lean } = PRIOR;
+  const { nose, half, power, lean, other } = PRIOR;
+  const leans = leanUnknown.includes(valve) ? lean.unknown : lean.standard;
+  if (loose)
+    return {
+      nose: { mean: lobe.nose, standard: other.nose },
+      half: { mean: lobe.half, standard: other.half },
+      power: { mean: lobe.power, standard: power.standard },
+      lean: { mean: 0, standard: leans },
+    };
   return {
     nose: { mean: lobe.nose, standard: nose },
     half,
     power: { mean: power.mean, standard: shape === 'full' ? power.shaped : power.standard },
-    lean: { mean: lean.mean, standard: leanUnknown.includes(valve) ? lean.unknown : lean.standard },
+    lean: { mean: lean.mean, standard: leans },
   };
 }
-
-/** Of a lobe of another cam: somewhere about the card's. */
-const ofAnotherCam = ({ nose, half, power }: Lobe): Believed => ({
-  nose: { mean: nose, standard: PRIOR.other.nose },
-  half: { mean: half, standard: PRIOR.other.half },
-  power: { mean: power, standard: PRIOR.power.standard },
-  lean: { mean: 0, standard: PRIOR.lean.standard },
-});
 
 /** Nothing is known beforehand of where the cam sits. Crank degrees. */
 const ANYWHERE = 1e5;
@@ -144,7 +144,7 @@ export function layOut(
     const seen = mine.length > 0;
     if (!seen && !joined) return NOWHERE;
     const { lobe } = evidence.lobes[valve];
-    const believed = loose ? ofAnotherCam(lobe) : ofTheCards(evidence, valve);
+    const believed = believedOf(evidence, valve, loose);
     const nose = put({ name: 'nose', valve, ...believed.nose, from: 'the card' });
     if (!seen) return { ...NOWHERE, nose };
     const ofLobe = (name: UnknownName, mean: number, standard: number, from: string = SHAPE): number =>

@@ -325,12 +325,13 @@ const isEmpty = (value: object): boolean => Object.values(value).every((each) =>
 /** Without the figures that the card does not have: the form of an entry. */
 const withoutGaps = <T extends object>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
-/** The form as entries, or the first thing that is wrong with it. */
+/** What the cam is aimed at, as chosen on the form. */
 function targetOf({ kind, advance, wanted }: CardForm): BodyOf<'target.set'>['target'] {
   if (kind === 'ahead-of-card') return { kind, advance: figure(advance) };
   return kind === 'centreline' ? { kind, centreline: figure(wanted) } : { kind: 'card' };
 }
 
+/** The form as entries, or the first thing that is wrong with it. */
 export function readCard(form: CardForm, unit: LengthUnit): ReadCard {
   const first = Object.values(cardProblems(form, unit))[0];
   if (first) return { ok: false, message: first };

@@ -76,7 +76,7 @@ export function FacingFields({ valve }: FacingFieldsProps) {
             text={text.minimum}
             typed={typed}
             onChange={(minimum) => change({ minimum })}
-            missing="What it shall be at least."
+            missing="Enter the least clearance."
           />
         </View>
       </View>

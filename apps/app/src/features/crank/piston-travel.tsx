@@ -27,6 +27,9 @@ const STEP = 1;
 const TICKS = [-30, -20, -10, 0, 10, 20, 30];
 const AXIS = 46;
 const HEIGHT = 190;
+/** Room before the first point of the curve, and of a label under it, pixels. */
+const BEFORE_FIRST = 4;
+const LABEL = 34;
 
 /** How the piston travels near the top: the curve, where an indicator sees no movement, and drop against degrees. */
 export function PistonTravel() {
@@ -101,7 +104,7 @@ function TravelChart({
         width={width - AXIS}
         height={HEIGHT}
         spacing={spacing}
-        initialSpacing={4}
+        initialSpacing={BEFORE_FIRST}
         hideDataPoints1
         hideDataPoints2
         color1={theme.ink}
@@ -117,10 +120,10 @@ function TravelChart({
       <View
         aria-hidden
         className="flex-row justify-between"
-        style={{ marginLeft: AXIS - 14, width: width - AXIS + 14 }}
+        style={{ marginLeft: AXIS + BEFORE_FIRST - LABEL / 2, width: spacing * (points.length - 1) + LABEL }}
       >
         {TICKS.map((at) => (
-          <Words key={at} look="soft" className="w-[34px] text-center">
+          <Words key={at} look="soft" className="text-center" style={{ width: LABEL }}>
             {at === 0 ? 'TDC' : `${Math.abs(at)}°`}
           </Words>
         ))}

@@ -32,8 +32,14 @@ const scatterWords = (chance: number): string =>
 /** The stations whose work a verdict needs, in their order. */
 const BEFORE_VERDICT = ['zero', 'card', 'read'] as const;
 
-/** What is most likely wrong on the card is not found by measuring again. */
-const isCardWrong = (trial: Report['trials'][number] | undefined): boolean => trial?.faults[0]?.fault === 'card-figure';
+const isDone = ({ stations }: Report, name: Station): boolean =>
+  stations.some(({ station, state }) => station === name && state === 'done');
+
+/** The station whose work is missing for a verdict. What is most likely wrong on the card is not found by measuring again. */
+function lackingFor(report: Report): (typeof BEFORE_VERDICT)[number] | undefined {
+  const missing = BEFORE_VERDICT.find((each) => !isDone(report, each));
+  return missing ?? (report.trials.at(-1)?.faults[0]?.fault === 'card-figure' ? 'card' : undefined);
+}
 
 /** Decide: how far and which way, in one sentence, with what it rests on. */
 export function DecideStation() {
@@ -45,11 +51,9 @@ export function DecideStation() {
   const [closing, setClosing] = useState(false);
   const [accepting, setAccepting] = useState<Acceptable | null>(null);
   const place = acceptablePlace(report);
-  const isDone = (name: Station): boolean =>
-    report.stations.some(({ station, state }) => station === name && state === 'done');
-  const stays = isDone('decide');
+  const stays = isDone(report, 'decide');
   const trial = trials.at(-1);
-  const lacking = BEFORE_VERDICT.find((each) => !isDone(each) || (each === 'card' && isCardWrong(trial)));
+  const lacking = lackingFor(report);
   const due = report.read.closing.state === 'due';
   const check = (): void => setClosing(due);
   const onward = verdict.kind === 'move' ? 'move' : (lacking ?? 'read');

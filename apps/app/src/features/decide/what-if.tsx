@@ -216,7 +216,6 @@ function Line({ label, cells, heading }: { label: string; cells: readonly string
   );
 }
 
-/** What the trapped compression was reckoned from, or what is missing for it. */
 /** What the cylinder traps, counted from where the intake sits down. */
 function trappedWords({ drop, ratio, staticRatio }: NonNullable<Tried['trapped']>, units: LengthUnit): string {
   const traps =
@@ -224,6 +223,7 @@ function trappedWords({ drop, ratio, staticRatio }: NonNullable<Tried['trapped']
   return `As tried, the intake is on its seat (${formatLength(0.1524, units)}) when the piston stands ${formatComputedLength(drop, units)} below its top${traps}. Counted from the seat, not from a checking height, which would read too high.`;
 }
 
+/** What the trapped compression was reckoned from, or what is missing for it. */
 function Trapping({ tried }: { readonly tried: Tried }) {
   const { report } = useStation();
   const { engine, units, id } = report.build;
