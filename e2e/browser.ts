@@ -3,8 +3,8 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import os from 'node:os';
 import path from 'node:path';
-import { Builder, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
-import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+import { Builder, Key, type WebElement } from 'selenium-webdriver';
+import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 import { forget, keptPart, settle } from './device-memory';
 import { SEEN, placeToPress } from './screen-scripts';
 
@@ -36,8 +36,10 @@ const FLAGS = [
 
 /** The app in a real browser, driven by what stands on the screen. */
 export interface Browser {
-  readonly driver: WebDriver;
+  readonly driver: Driver;
   readonly visit: (route: string) => Promise<void>;
+  /** The same page anew. */
+  readonly reload: () => Promise<void>;
   readonly find: (css: string) => Promise<WebElement>;
   /** Whether it stands there now, without waiting for it. */
   readonly isSeen: (css: string) => Promise<boolean>;
@@ -99,7 +101,7 @@ export async function openBrowser(
     .forBrowser('chrome')
     .setChromeOptions(options)
     .setChromeService(service)
-    .build()) as WebDriver & { sendDevToolsCommand(name: string, parameters: object): Promise<void> };
+    .build()) as Driver;
   const become = async ({ mobile, ...size }: Viewport): Promise<void> => {
     const screen = { ...size, deviceScaleFactor: 1, mobile };
     await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', screen);
@@ -164,6 +166,10 @@ export async function openBrowser(
     visit: async (route) => {
       await settle(driver);
       await driver.get(base + route);
+    },
+    reload: async () => {
+      await settle(driver);
+      await driver.navigate().refresh();
     },
     isSeen: (css) => driver.executeScript<boolean>(`${SEEN} return seen(arguments[0]) !== null;`, css),
     press: (testId) => pressAt(byTestId(testId)),

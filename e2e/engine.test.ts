@@ -106,12 +106,12 @@ test('a phone is held before the bench screen once, and works: over https, offli
   await late.seeText('pair-refused', /used already/);
 
   await server.stop();
-  await phone.driver.navigate().refresh();
+  await phone.reload();
   await phone.press('skip-made-safe');
   await phone.fill('reason-made-safe', 'On the stand.');
   await phone.press('skip-made-safe');
   await phone.seeText('sync-sign', /not sent yet/);
-  await phone.driver.navigate().refresh();
+  await phone.reload();
   await phone.seeText('check-made-safe', /On the stand/);
   await server.start();
   await phone.seeText('sync-sign', /^Saved$/);

@@ -133,17 +133,15 @@ async function takeOne(press: () => Promise<void> = () => browser.keys('i')): Pr
 
 /** The main thread's memory after everything that is not needed has been let go, bytes. */
 async function memory(): Promise<number> {
-  const driver = browser.driver as unknown as {
-    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
-    sendAndGetDevToolsCommand(
-      name: string,
-      parameters: object,
-    ): Promise<{ metrics: { name: string; value: number }[] }>;
-  };
+  const { driver } = browser;
   await driver.sendDevToolsCommand('HeapProfiler.collectGarbage', {});
   await driver.sendDevToolsCommand('Performance.enable', {});
-  const { metrics } = await driver.sendAndGetDevToolsCommand('Performance.getMetrics', {});
-  return metrics.find(({ name }) => name === 'JSHeapUsedSize')?.value ?? NaN;
+  // An object, whatever the library’s types say.
+  const told: unknown = await driver.sendAndGetDevToolsCommand('Performance.getMetrics', {});
+  return (
+    (told as { metrics: { name: string; value: number }[] }).metrics.find(({ name }) => name === 'JSHeapUsedSize')
+      ?.value ?? NaN
+  );
 }
 
 /** Chooses how the cam is read. */

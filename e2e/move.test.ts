@@ -58,7 +58,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
     /at least two positions[\s\S]*|crank or cam degrees/,
   );
   await expectAccessible();
-  await browser.driver.navigate().refresh();
+  await browser.reload();
   await browser.press('add-part');
   await browser.fill('hardware-marks', '-6 -4 -2 0 2 4 6');
   await browser.pressText('Crank degrees');

@@ -20,6 +20,21 @@ const tap = async (figures: string, side: string): Promise<void> => {
   await browser.press('record');
 };
 
+/** On a device eight times slower: leaves the page, and comes back, the moment that the sign says this. */
+async function leaveWhenSaid({ driver }: Browser, words: string, act: () => Promise<void>): Promise<void> {
+  await driver.sendDevToolsCommand('Emulation.setCPUThrottlingRate', { rate: 8 });
+  await driver.executeScript(
+    `window.isLeft = true;
+     new MutationObserver(() => {
+       if (document.querySelector('[data-testid=sync-sign]')?.innerText.includes(arguments[0])) location.reload();
+     }).observe(document.body, { subtree: true, childList: true, characterData: true });`,
+    words,
+  );
+  await act();
+  await driver.wait(() => driver.executeScript<boolean>('return window.isLeft !== true').catch(() => false), 60_000);
+  await driver.sendDevToolsCommand('Emulation.setCPUThrottlingRate', { rate: 1 });
+}
+
 test('with the server stopped a measurement is finished, survives a reload, and is posted when it returns', async () => {
   await browser.press('new-build');
   await browser.fill('engine-name', 'Gorse End twin');
@@ -33,7 +48,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await server.stop();
 
   await browser.press('zero-begin');
-  await tap('20', 'before');
+  await leaveWhenSaid(browser, '3 not sent yet', () => tap('20', 'before'));
   await browser.seeText('sentence', /Turn it backwards/);
   await browser.seeText('sync-sign', /3 not sent yet/);
   // Half a reading is typed when the page is reloaded.
@@ -42,7 +57,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await browser.press('side-after');
   // The side is the last that was pressed: until the device has it, half of the half would be lost.
   await deviceKeeps(browser, 'drafts', (kept) => /"text":"25","side":"after"/.test(JSON.stringify(kept)));
-  await browser.driver.navigate().refresh();
+  await browser.reload();
   await browser.seeText('sentence', /Turn it backwards/);
   await browser.press('record');
   await browser.seeText('sentence', /Slip the wheel 2½°/);
@@ -59,7 +74,7 @@ test('with the server stopped a measurement is finished, survives a reload, and 
   await browser.press('next');
   await browser.seeText('verdict', /1\.5° late/);
   await browser.seeText('sync-sign', /not sent yet · working offline/);
-  await browser.driver.navigate().refresh();
+  await browser.reload();
   await browser.seeText('verdict', /1\.5° late/);
   // Opened from the home screen it goes on where the work was.
   await browser.visit('/?from=home');
@@ -106,9 +121,7 @@ test('while the pieces of a page are fetched its address stays: a reload in that
       const was = history[name];
       history[name] = function (...given) { window.addresses.push(String(given[2])); return was.apply(this, given); };
     }`;
-  await (
-    driver as unknown as { sendDevToolsCommand(name: string, parameters: object): Promise<void> }
-  ).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: watched });
+  await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: watched });
   await browser.visit(here);
   await browser.find('[data-testid="sentence"]');
   expect(new Set(await driver.executeScript<string[]>('return window.addresses'))).toEqual(new Set([here]));

@@ -6,7 +6,6 @@ import path from 'node:path';
 import { unzipSync } from 'fflate';
 import { encode } from 'jpeg-js';
 import { By } from 'selenium-webdriver';
-import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome';
 import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, appIsKept, axeViolations, openBrowser, signIn, waitFor } from './browser';
 import { goTo } from './places';
@@ -78,7 +77,7 @@ test('a photo taken without a network is kept, sent when there is one, seen on a
   await choose(phone, 'add-photo', takenByCamera());
   await seesPicture(phone, 2000);
   await phone.seeText('sync-sign', /2 not sent yet · working offline/);
-  await phone.driver.navigate().refresh();
+  await phone.reload();
   await seesPicture(phone, 2000);
   expect(await axeViolations(phone)).toEqual([]);
 
@@ -94,7 +93,7 @@ test('a photo taken without a network is kept, sent when there is one, seen on a
     await seesPicture(bench, 2000);
     await bench.seeText('sheet', /Scored journal/);
     await goTo(bench, 'sheet');
-    await (bench.driver as ChromeDriver).sendDevToolsCommand('Browser.setDownloadBehavior', {
+    await bench.driver.sendDevToolsCommand('Browser.setDownloadBehavior', {
       behavior: 'allow',
       downloadPath: folder,
     });

@@ -272,7 +272,7 @@ test('a practice that is left half-way waits where it was, over a reload; a newc
   const before = await label('[data-testid="cylinder"]');
   const { figure } = await wheelReads();
   await remembered();
-  await browser.driver.navigate().refresh();
+  await browser.reload();
   await browser.find('[data-testid="practice-engine"]');
   expect(await label('[data-testid="cylinder"]')).toBe(before);
   expect((await wheelReads()).figure).toBe(figure);

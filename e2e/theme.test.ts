@@ -16,9 +16,9 @@ const asRgb = (hex: string): string => `rgb(${[1, 3, 5].map((at) => parseInt(hex
 
 /** Device setting: what the browser says that the person prefers. */
 const deviceIs = (scheme: 'dark' | 'light'): Promise<void> =>
-  (
-    browser.driver as unknown as { sendDevToolsCommand(name: string, parameters: object): Promise<void> }
-  ).sendDevToolsCommand('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value: scheme }] });
+  browser.driver.sendDevToolsCommand('Emulation.setEmulatedMedia', {
+    features: [{ name: 'prefers-color-scheme', value: scheme }],
+  });
 
 /** The colours in force: of the page, of its heading, and of what the degree wheel is painted with. */
 const colours = () =>

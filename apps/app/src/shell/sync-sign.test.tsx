@@ -5,7 +5,13 @@ import { keptOnDevice, reached, recorded, refused } from '@/store/outbox-slice';
 import { lapsed, signedIn } from '@/store/session-slice';
 import { type Store, makeStore } from '@/store/store';
 import { ACCOUNT } from '@/testing/open-station';
+import { keepWaiting } from '@/store/outbox-storage';
 import { SyncSign } from './sync-sign';
+
+jest.mock('@/store/outbox-storage', () => ({
+  ...jest.requireActual('@/store/outbox-storage'),
+  keepWaiting: jest.fn(async () => undefined),
+}));
 
 const [entry] = book().entries;
 if (!entry) throw new Error('a book opens with its description');
@@ -31,6 +37,15 @@ test('what the server has is saved; what it has not is counted', async () => {
   expect(sign).toHaveTextContent('Saved');
   await act(async () => void store.dispatch(recorded([waiting])));
   expect(screen.getByTestId('sync-sign')).toHaveTextContent('1 not sent yet');
+});
+
+test('what the device has not written down yet is not counted: a page that is left then would lose it', async () => {
+  let write = (): void => undefined;
+  jest.mocked(keepWaiting).mockReturnValueOnce(new Promise((done) => (write = done)));
+  const { sign } = await signAfter(reached(false), recorded([waiting]));
+  expect(sign).toHaveTextContent('Saving · working offline');
+  await act(async () => write());
+  expect(sign).toHaveTextContent('1 not sent yet · working offline');
 });
 
 test('a sign-in that has expired leads back to it, and says what waits', async () => {

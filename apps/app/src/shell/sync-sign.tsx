@@ -12,6 +12,7 @@ export function SyncSign() {
   const waiting = useAppSelector(selectOwnWaiting);
   const lapsed = useAppSelector((state) => state.session.lapsed);
   const reachable = useAppSelector((state) => state.outbox.reachable);
+  const isWriting = useAppSelector(({ outbox }) => outbox.unwritten.length > 0);
   const unkept = useAppSelector((state) => state.outbox.unkept);
   const photos = useAppSelector(selectOwnPhotosWaiting);
   const all = [...waiting, ...photos];
@@ -21,7 +22,8 @@ export function SyncSign() {
     dispatch(triedAgain());
     dispatch(photosTriedAgain());
   };
-  const kept = count === 0 ? 'Saved' : `${count} not sent yet`;
+  // What is counted stands on this device. Until it does nobody should be told that the page can be left.
+  const kept = isWriting ? 'Saving' : count === 0 ? 'Saved' : `${count} not sent yet`;
 
   if (lapsed)
     return (

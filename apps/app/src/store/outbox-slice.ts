@@ -4,6 +4,8 @@ import type { Waiting } from './logbook-slice';
 interface OutboxState {
   /** In the order in which they were made. */
   readonly waiting: readonly Waiting[];
+  /** Ids of those that the device is still writing down: a page that is left now would lose them. */
+  readonly unwritten: readonly string[];
   readonly reachable: boolean;
   /** The device could not keep what was written last: it is full, or forbids it. What waits is in this page's memory alone. */
   readonly unkept: boolean;
@@ -11,7 +13,13 @@ interface OutboxState {
   readonly unwritable: string | null;
 }
 
-const initialState: OutboxState = { waiting: [], reachable: true, unkept: false, unwritable: null };
+const initialState: OutboxState = {
+  waiting: [],
+  unwritten: [],
+  reachable: true,
+  unkept: false,
+  unwritable: null,
+};
 
 const outboxSlice = createSlice({
   name: 'outbox',
@@ -21,6 +29,7 @@ const outboxSlice = createSlice({
     recorded: (state, { payload }: PayloadAction<readonly Waiting[]>) => ({
       ...state,
       waiting: [...state.waiting, ...payload],
+      unwritten: [...state.unwritten, ...payload.map(({ entry }) => entry.id)],
       unwritable: null,
     }),
     /** An entry that no logbook would take: it was not written. */
@@ -33,6 +42,7 @@ const outboxSlice = createSlice({
     delivered: (state, { payload }: PayloadAction<readonly string[]>) => ({
       ...state,
       waiting: state.waiting.filter(({ entry }) => !payload.includes(entry.id)),
+      unwritten: state.unwritten.filter((id) => !payload.includes(id)),
     }),
     refused: (state, { payload }: PayloadAction<{ id: string; reason: string }>) => ({
       ...state,
@@ -46,11 +56,16 @@ const outboxSlice = createSlice({
     }),
     reached: (state, { payload }: PayloadAction<boolean>) =>
       state.reachable === payload ? state : { ...state, reachable: payload },
+    /** The device has written them down, or has tried. */
+    written: (state, { payload }: PayloadAction<readonly Waiting[]>) => ({
+      ...state,
+      unwritten: state.unwritten.filter((id) => payload.every(({ entry }) => entry.id !== id)),
+    }),
     keptOnDevice: (state, { payload }: PayloadAction<boolean>) =>
       state.unkept === !payload ? state : { ...state, unkept: !payload },
   },
 });
 
-export const { recorded, notWritten, recovered, delivered, refused, triedAgain, reached, keptOnDevice } =
+export const { recorded, notWritten, recovered, delivered, refused, triedAgain, reached, written, keptOnDevice } =
   outboxSlice.actions;
 export const outboxReducer = outboxSlice.reducer;

@@ -1,14 +1,15 @@
-import { createStore, del, entries, set } from 'idb-keyval';
+import { del, entries, set } from 'idb-keyval';
+import { openStore } from './device-store';
 import type { Waiting } from './logbook-slice';
 
 /**
  * Waiting entries on this device, a record each: two tabs can add to it without overwriting one another,
  * and a reading is on the disk before anything else happens to it. Keys grow with time, so reading gives them in order.
  */
-const outbox = typeof indexedDB === 'undefined' ? null : createStore('yosoku-outbox', 'entries');
+const outbox = openStore('yosoku-outbox', 'entries');
 
 export async function keepWaiting(waiting: readonly Waiting[]): Promise<void> {
-  if (outbox) for (const each of waiting) await set(each.entry.id, each, outbox);
+  if (outbox) await Promise.all(waiting.map((each) => set(each.entry.id, each, outbox)));
 }
 
 let asked = false;

@@ -1,10 +1,11 @@
-import { createStore, del, entries, get, set } from 'idb-keyval';
+import { del, entries, get, set } from 'idb-keyval';
+import { openStore } from './device-store';
 
 /**
  * Pictures on this device, a record each: those that the server has not got yet, until it has them, and the last ones that were looked at,
  * so that they are there without a network.
  */
-const photos = typeof indexedDB === 'undefined' ? null : createStore('yosoku-photos', 'pictures');
+const photos = openStore('yosoku-photos', 'pictures');
 
 /** A picture and where it belongs. Its fingerprint is its name, see `photo.taken`. */
 export interface PhotoName {

@@ -9,10 +9,20 @@ import {
 import { get, set } from 'idb-keyval';
 import { useDispatch, useSelector } from 'react-redux';
 import { REMEMBER_REHYDRATED, rememberEnhancer, rememberReducer } from 'redux-remember';
+import { openStore } from './device-store';
 import { draftsReducer } from './drafts-slice';
 import { type LogbookState, logbookReducer } from './logbook-slice';
 import { readLogbooks, writeLogbooks } from './logbook-storage';
-import { delivered, keptOnDevice, outboxReducer, recorded, recovered, refused, triedAgain } from './outbox-slice';
+import {
+  delivered,
+  keptOnDevice,
+  outboxReducer,
+  recorded,
+  recovered,
+  refused,
+  triedAgain,
+  written,
+} from './outbox-slice';
 import { forgetSeenPhotos, photoArrived, readWaitingPhotos } from './photo-storage';
 import { photoDelivered, photosReducer, photosWait } from './photos-slice';
 import { askToPersist, dropWaiting, keepWaiting, readWaiting } from './outbox-storage';
@@ -45,11 +55,13 @@ export type RootState = ReturnType<typeof rootReducer>;
 
 const PREFIX = 'yosoku-';
 const LOGBOOK = 'logbook';
+/** Where `idb-keyval` keeps what is given no store: earlier versions left it there. */
+const memory = openStore('keyval-store', 'keyval') ?? undefined;
 /** Each part of the memory is a text under its key; logbooks, which grow, have a storage of their own. */
 const device = {
-  getItem: (key: string) => (key === PREFIX + LOGBOOK ? readLogbooks() : get(key)),
+  getItem: (key: string) => (key === PREFIX + LOGBOOK ? readLogbooks() : get(key, memory)),
   setItem: (key: string, value: unknown) =>
-    key === PREFIX + LOGBOOK ? writeLogbooks(value as LogbookState) : set(key, value),
+    key === PREFIX + LOGBOOK ? writeLogbooks(value as LogbookState) : set(key, value, memory),
 };
 const remembering = {
   prefix: PREFIX,
@@ -85,6 +97,7 @@ export function makeStore() {
       } catch {
         dispatch(keptOnDevice(false));
       }
+      if (recorded.match(action)) dispatch(written(action.payload));
     },
   });
   keeper.startListening({
