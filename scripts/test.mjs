@@ -95,7 +95,7 @@ const TYPED = [
 const types = TYPED.map((place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place], BEHIND));
 
 if (wants('types') && only !== null) await sideBySide([[], []], types);
-if (wants('unit') && only !== null) await jest('unit tests', ['core', 'app']);
+if (wants('unit') && only !== null) await jest('unit tests', ['core', 'logic', 'app']);
 
 if (needsDatabase) {
   const { withDatabaseForChecks } = await import('./throwaway.mjs');
@@ -123,7 +123,7 @@ if (needsDatabase) {
       });
     if (only === null) {
       const core = () => jest('unit tests of the core', ['core'], ['--maxWorkers=1'], BEHIND);
-      const app = () => jest('unit tests of the app', ['app'], ['--maxWorkers=1'], BEHIND);
+      const app = () => jest('unit tests of the app', ['logic', 'app'], ['--maxWorkers=1'], BEHIND);
       // Before the API's checks, which use the worker that is built too, and those of the commands, which start what was built. In a process of its
       // own: what waits for it would keep this one from beginning anything else.
       let building;

@@ -24,7 +24,8 @@ module.exports = {
   setupFiles: ['<rootDir>/src/testing/setup.ts'],
   setupFilesAfterEnv: ['<rootDir>/src/testing/patience.ts'],
   sandboxInjectedGlobals: require('../../scripts/quick-globals.json'),
-  testMatch: ['<rootDir>/src/**/*.test.ts?(x)', '<rootDir>/service-worker/*.test.ts'],
+  // What draws. The rest of the app's checks is the project `logic` of the repository's configuration.
+  testMatch: ['<rootDir>/src/**/*.test.tsx'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
   },

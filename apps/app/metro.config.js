@@ -7,6 +7,7 @@ config.maxWorkers = 2;
 config.server = { ...config.server, enhanceMiddleware: require('./metro.dev-proxy') };
 
 const delivered = process.env.NODE_ENV === 'production';
+config.transformer.minifierPath = require.resolve('./metro.minify');
 
 /**
  * Parts of libraries that are imported by their own index files and never used here, an eighth of the first load together:

@@ -1,11 +1,5 @@
 import { TextField } from '@/ui/text-field';
-import { typedFigure } from './typed-figure';
-
-/** Degrees as typed, from 0 to the most that there is room for; null where there are none, or they do not fit. */
-export function typedAngleOf(text: string, most: number): number | null {
-  const angle = typedFigure(text);
-  return angle >= 0 && angle <= most ? angle : null;
-}
+import { typedAngleOf } from './typed-figure';
 
 interface AngleFieldProps {
   readonly testID: string;

@@ -1,5 +1,5 @@
-import { typedAngleOf } from './angle-field';
-import { lengthIn, troubleIn, typedLengthOf } from './length-field';
+import { typedAngleOf } from './typed-figure';
+import { lengthIn, troubleIn, typedLengthOf } from './typed-length';
 
 const ASKED = { units: 'in', family: 'lift', most: 20 } as const;
 const notHalf = (mm: number, understood: string): string | null => (mm === 12.7 ? `${understood} is no good.` : null);

@@ -4,7 +4,7 @@ import { book } from '@yosoku/core/testing/book';
 import { keptOnDevice, reached, recorded, refused } from '@/store/outbox-slice';
 import { lapsed, signedIn } from '@/store/session-slice';
 import { type Store, makeStore } from '@/store/store';
-import { ACCOUNT } from '@/testing/open-station';
+import { ACCOUNT } from '@/testing/account';
 import { keepWaiting } from '@/store/outbox-storage';
 import { SyncSign } from './sync-sign';
 

@@ -2,7 +2,7 @@ import { photosWait } from '@/store/photos-slice';
 import { selectOwnPhotosWaiting } from '@/store/selectors';
 import { signedIn } from '@/store/session-slice';
 import { makeStore } from '@/store/store';
-import { ACCOUNT } from '@/testing/open-station';
+import { ACCOUNT } from '@/testing/account';
 import { postPhotos } from './post-photos';
 
 const kept = new Map<string, Blob>();

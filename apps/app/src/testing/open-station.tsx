@@ -15,17 +15,8 @@ import { type Settings, settingsChanged } from '@/store/settings-slice';
 import { makeStore } from '@/store/store';
 import { StationScreen } from '@/shell/station-screen';
 import type { Place } from '@/shell/station-line';
+import { ACCOUNT } from './account';
 import { keyDown } from './setup';
-
-export const ACCOUNT = {
-  builderId: '00000000-0000-4000-8000-0000000b0b0b',
-  builderName: 'Mara',
-  role: 'owner',
-  shopId: '00000000-0000-4000-8000-00000000f00d',
-  shopName: 'Fennel Yard',
-  zeroRule: null,
-  readRule: null,
-} as const;
 
 /** Where the router was told to go, newest last. */
 const mockWent: string[] = [];

@@ -23,7 +23,7 @@ export function besideOf(
   const rests: Beside[] = [];
   if (closing === 'due') rests.push('nothing-moved');
   // Who reads the lobe the other way too has read it twice.
-  if (isOneSided(weighing, lead)) rests.push('card-contradicts');
+  if (oneSidedOf(weighing, lead).length > 0) rests.push('card-contradicts');
   else if (isOnePair(weighing, lead)) rests.push('one-pair');
   const { ofCam } = layout.schools[lead];
   const printed = evidence.card.find((fact) => fact.of === 'centre' && fact.valve === lead);
@@ -39,15 +39,15 @@ export function besideOf(
 /** What has to be done before the cam is moved, or left, since no reading shows what it would. */
 export function firstOf(weighing: Weighing, lead: Valve, closing: ClosingFinding['state']): First[] {
   const first: First[] = [];
-  if (isOneSided(weighing, lead)) first.push('read-both-ways');
+  if (oneSidedOf(weighing, lead).length > 0) first.push('read-both-ways');
   else if (isOnePair(weighing, lead)) first.push('read-pair');
   if (closing === 'due') first.push('closing-check');
   return first;
 }
 
-/** Does it rest on a centreline or on events of which the card contradicts itself, while no lobe was read both ways that would tell which are right? */
-function isOneSided({ evidence, layout }: Weighing, lead: Valve): boolean {
-  return VALVES.some((valve) => {
+/** Lobes of this cam of which a centreline or events were read, while their card contradicts itself: the other way, read too, would tell which figure is right. */
+export function oneSidedOf({ evidence, layout }: Weighing, lead: Valve): Valve[] {
+  return VALVES.filter((valve) => {
     const { drops, events } = layout.schools[valve].ofLobe;
     const ofThisCam = layout.of[valve].advance >= 0 && layout.of[valve].advance === layout.of[lead].advance;
     return ofThisCam && drops !== events && evidence.card.some((fact) => 'doubtful' in fact && fact.valve === valve);

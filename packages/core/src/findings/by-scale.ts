@@ -77,6 +77,7 @@ function verdictOf(cam: Cam, bank: 1 | 2 | null, delta: number, limit: number, s
     named: [],
     doubted: null,
     first: [],
+    oneSided: [],
     worst: null,
     next: null,
     ahead: null,

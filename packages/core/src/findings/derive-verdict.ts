@@ -10,7 +10,7 @@ import type { Evidence, Observation } from '../verdict/observations';
 import { type Placed, advanceOf, placeOf } from '../verdict/place-cam';
 import { type Basis, CHANCE, type FaultFinding, type Verdict, gravest, judge } from '../verdict/verdict';
 import { type Weighing, narrowed, weigh } from '../verdict/weigh';
-import { besideOf, firstOf } from './beside';
+import { besideOf, firstOf, oneSidedOf } from './beside';
 import type { ClosingFinding } from './closing-check';
 import type { Ground } from '../record/parts';
 import { followsDownOf } from './at-hand';
@@ -192,6 +192,7 @@ function judgedOf(
       named: speaks.converged ? faults.filter(speaksOf) : [],
       doubted: doubt !== null && speaksOf(doubt) ? doubtedOf(doubt, closing) : null,
       first: firstOf(speaks, lead, closing.state),
+      oneSided: oneSidedOf(speaks, lead),
       worst: chance < CHANCE ? worstOf(weighing) : null,
       next: undecided && last ? nextReading(weighing, lead, readableOf(context.build)) : null,
       ahead: evidence.ahead[placedBy(cam)],

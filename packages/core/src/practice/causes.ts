@@ -16,6 +16,10 @@ export const CAUSES = {
     words: 'The degree wheel slips',
     told: 'The degree wheel was not tight and slipped while the engine was turned.',
   },
+  'card-figure': {
+    words: 'A figure of the card is wrong',
+    told: 'The intake centreline was printed wrong on the card: the cam was ground as its events say, and sat where they want it.',
+  },
   sticking: {
     words: 'A lifter sticks in its bore',
     told: 'The lifters stayed where the nose had lifted them: only the way up could be read.',

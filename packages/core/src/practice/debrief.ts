@@ -77,7 +77,11 @@ const ASKED: Readonly<Record<Goal, Asked>> = {
     isAnswered: ({ proof }) => proof.state === 'proved',
   },
   cause: {
-    judged: (ended) => [camFound(ended, 0), causeFound(ended)],
+    // By a card that is wrong nobody can say how far off a cam sits.
+    judged: (ended) => [
+      ...(ended.practised.scenario.cause === 'card-figure' ? [] : [camFound(ended, 0)]),
+      causeFound(ended),
+    ],
     told: causeTold,
     isAnswered: (_report, answer) => answer !== null,
   },

@@ -49,6 +49,8 @@ interface Twist {
   readonly lifter?: VirtualLifter;
   readonly slips?: { readonly after: number; readonly by: number };
   readonly ground?: (lobe: Lobe) => Lobe;
+  /** By how much the card prints the intake centreline wrong, crank degrees. */
+  readonly misprint?: number;
 }
 
 /** Crank degrees. */
@@ -65,6 +67,8 @@ const FAULTS: Readonly<Record<Cause, (random: Random) => Twist>> = {
   'wheel-slipped': (random) => ({
     slips: { after: between(random, 1000, 1300), by: either(random) * half(between(random, 5, 10)) },
   }),
+  // Later than it is, as far as lobes lean: printed earlier, the card would contradict itself before anything is read.
+  'card-figure': (random) => ({ misprint: half(between(random, 2.75, 3.75)) }),
   sticking: (random) => ({ lifter: { kind: 'sticking' }, ahead: half(between(random, -3, 3)) }),
   'bleed-down': (random) => ({ lifter: { kind: 'bleeding', perDegree: between(random, 0.005, 0.008) } }),
   slack: (random) => ({ slack: half(between(random, 6, 10)), ahead: half(between(random, -3, 3)) }),
@@ -235,6 +239,16 @@ export const EXERCISES = {
     guided: false,
     make: one('wrong-cam'),
   },
+  misprint: {
+    title: 'The cam, or its card?',
+    task: 'The cam came with its card, and something does not fit. Read the intake by its centreline and by its events, each twice: is it the cam, or the card?',
+    level: 4,
+    minutes: 15,
+    goal: 'cause',
+    tdc: 'proved',
+    guided: false,
+    make: one('card-figure'),
+  },
   'runs-badly': {
     title: 'It runs badly: find out why',
     task: 'Put together yesterday, and it runs badly. Measure what you need, and say what is wrong.',
@@ -299,6 +313,14 @@ function fittedOut(on: PracticeBase, { noWheel, lash, pushrods }: Exercise): Pra
   return pushrods ? withRockers(on) : on;
 }
 
+/** The same with another intake centreline on its card. */
+function misprinted(on: PracticeBase, by: number): PracticeBase {
+  const { centreline, ...intake } = on.card.intake ?? {};
+  return centreline === undefined
+    ? on
+    : { ...on, card: { ...on.card, intake: { ...intake, centreline: centreline + by } } };
+}
+
 /**
  * Makes an exercise up: the same seed makes the same engine.
  * @param own free play: what is wrong is the builder's to choose.
@@ -306,7 +328,7 @@ function fittedOut(on: PracticeBase, { noWheel, lash, pushrods }: Exercise): Pra
 export function makeScenario(name: ExerciseName, on: PracticeBase, seed: number, own?: OwnTwist): Scenario {
   const random = makeRandom(seed);
   const { make, tdc, twoRings, everyLobe, lash, pushrods, play }: Exercise = EXERCISES[name];
-  const base = fittedOut(on, EXERCISES[name]);
+  const fitted = fittedOut(on, EXERCISES[name]);
   const twist: Twist = own
     ? {
         ahead: own.ahead,
@@ -314,6 +336,7 @@ export function makeScenario(name: ExerciseName, on: PracticeBase, seed: number,
         lifter: own.lifter === 'bleeding' ? ({ kind: 'bleeding', perDegree: BLEEDS } as const) : { kind: own.lifter },
       }
     : make(random);
+  const base = misprinted(fitted, twist.misprint ?? 0);
   const { cause = 'cam-off', ahead = 0, ground = (lobe: Lobe) => lobe, slips = null } = twist;
   const { stroke = 0, rod = 0, pinOffset, rotation } = base.engine;
   return {

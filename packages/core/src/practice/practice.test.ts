@@ -168,6 +168,25 @@ describe('an exercise', () => {
     }
   });
 
+  test('a misprinted card is told from a cam that sits wrong by reading the lobe both ways, twice', () => {
+    for (const seed of SEEDS) {
+      const scenario = makeScenario('misprint', PRACTICE_SIX, seed);
+      const job = practising('misprint', scenario);
+      const bothWays = (): void => {
+        job.centreline('intake');
+        job.events('intake');
+      };
+      bothWays();
+      bothWays();
+      expect(job.report().verdict.headline).toMatch(/most likely the card’s ICL is wrong by about [34]\.\d°/);
+      job.say('card-figure');
+      const { rows, readings, score } = job.debrief();
+      expect(rows).toEqual([expect.objectContaining({ what: 'What is wrong', right: true })]);
+      expect(readings.filter(({ judgement }) => judgement !== 'helped')).toEqual([]);
+      expect(score).toBe(100);
+    }
+  });
+
   test('read on the second row of numbers, a reading is as good as on the first, and judged so', () => {
     const scenario = makeScenario('two-rings', PRACTICE_SIX, 6);
     expect(scenario.engine.rings).toEqual([{ ring: '0-90' }]);

@@ -173,7 +173,9 @@ describe('what is short of enough', () => {
           delta: expect.closeTo(-2.5, 1),
           first: ['read-both-ways', 'closing-check'],
         });
-        expect(verdict.action).toMatch(/^First read both the centreline and the events, and make the closing check\./);
+        expect(verdict.action).toMatch(
+          /^First read both the centreline and the events of the intake lobe, and make the closing check\./,
+        );
         expect(verdict.beside.join(' ')).toMatch(/do not belong together\. Like is compared with like here/);
         expect(verdict.why).not.toMatch(/left out/);
         const notes = job.report().sheet.flatMap(({ rows }) => rows.flatMap(({ note }) => note ?? []));

@@ -154,8 +154,10 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
 };
 
 /** What is to be done, after what has to be done first: a cam that is left on a reading that nobody looked at again can be as wrong as one that is moved. */
-const afterFirst = ({ first }: Judged, starts: string, goesOn: string): string =>
-  first.length === 0 ? starts : `First ${first.map((each) => FIRST[each]).join(', and ')}. Then ${goesOn}`;
+const afterFirst = (judged: Judged, starts: string, goesOn: string): string =>
+  judged.first.length === 0
+    ? starts
+    : `First ${judged.first.map((each) => FIRST[each](judged)).join(', and ')}. Then ${goesOn}`;
 
 /** What cures a cam that sits early or late; a sentence starts with it, or goes on to it. */
 const CURE = {
@@ -189,10 +191,11 @@ const BESIDE: Readonly<Record<Beside, string>> = {
 };
 
 /** To stand after "First". */
-const FIRST: Readonly<Record<First, string>> = {
-  'read-pair': 'read the pair once more',
-  'read-both-ways': 'read both the centreline and the events',
-  'closing-check': 'make the closing check',
+const FIRST: Readonly<Record<First, (judged: Judged) => string>> = {
+  'read-pair': () => 'read the pair once more',
+  'read-both-ways': ({ oneSided: [only, other] }) =>
+    `read both the centreline and the events of ${other ? 'both lobes' : `the ${only} lobe`}`,
+  'closing-check': () => 'make the closing check',
 };
 
 /** What is said where a fault explains the readings: the likeliest, the check that tells, and what the readings cannot tell from it. */

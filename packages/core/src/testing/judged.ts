@@ -15,6 +15,7 @@ export const JUDGED: Judged = {
   next: null,
   doubted: null,
   first: [],
+  oneSided: [],
   beside: [],
   converged: true,
   moved: null,

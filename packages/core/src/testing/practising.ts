@@ -179,6 +179,33 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
       until(-1.27, 'falling');
       reading('closing');
     },
+    /** Both events at 0.050 in above the base circle. */
+    events: (valve: Valve): void => {
+      const height = 1.27;
+      stand = lifterPushed(engine, dialPut(engine, stand, valve));
+      const round = id();
+      const reading = (flank: 'opening' | 'closing'): string =>
+        write('reading.taken', {
+          setting: report().zero.setting,
+          trial: report().read.trial ?? '',
+          round,
+          method: 'events',
+          cylinder: 1,
+          valve,
+          sitsOn: 'lifter',
+          shows: { kind: 'above-base', flank, lift: height },
+          approach: 'forward',
+          wheel: wheel(),
+        });
+      const nose = engine.lobes[valve].nose - stand.advance[valve];
+      turn((((nose - 180 - stand.crank) % 720) + 720) % 720);
+      stand = dialZeroed(engine, stand);
+      until(height, 'rising');
+      reading('opening');
+      turn(60);
+      until(height, 'falling');
+      reading('closing');
+    },
     /** Every lobe as Read leads to it: the dial put there, zeroed on its base circle, turned on to the peak. `sloppy` zeroes it on the flank. */
     everyLobe: (sloppy = false): void => {
       for (let next = report().read.everyLobe.next; next; next = report().read.everyLobe.next) {

@@ -79,6 +79,8 @@ export interface Judged {
   /** What may have happened although nothing is accused, and whether the closing check would tell; null where nothing hints at anything. */
   readonly doubted: { readonly fault: FaultFinding; readonly byClosingCheck: boolean } | null;
   readonly first: readonly First[];
+  /** Lobes whose card contradicts itself, and which were read one way only. */
+  readonly oneSided: readonly ('intake' | 'exhaust')[];
   /** Entry of the reading that fits worst, where they disagree. */
   readonly worst: string | null;
   /** What to read next, and how well the place would be known then. */

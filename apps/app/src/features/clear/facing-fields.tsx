@@ -7,8 +7,10 @@ import { typedLength } from '@yosoku/core/units/length';
 import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';
-import { AngleField, typedAngleOf } from '@/forms/angle-field';
-import { LengthField, lengthIn, typedLengthOf } from '@/forms/length-field';
+import { AngleField } from '@/forms/angle-field';
+import { typedAngleOf } from '@/forms/typed-figure';
+import { LengthField } from '@/forms/length-field';
+import { lengthIn, typedLengthOf } from '@/forms/typed-length';
 import { useStation } from '@/logbook/station';
 
 type Facing = NonNullable<BodyOf<'clearance.set-up'>['intake']>;

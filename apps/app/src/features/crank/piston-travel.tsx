@@ -18,7 +18,8 @@ import { MM_PER_INCH, formatComputedLength, formatLength } from '@yosoku/core/un
 import { useStationWidth } from '@/shell/use-station-width';
 import { useDraft } from '@/store/use-draft';
 import { AngleField } from '@/forms/angle-field';
-import { LengthField, typedLengthOf } from '@/forms/length-field';
+import { LengthField } from '@/forms/length-field';
+import { typedLengthOf } from '@/forms/typed-length';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 

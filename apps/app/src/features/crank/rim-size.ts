@@ -1,6 +1,6 @@
 import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
 import type { LengthUnit } from '@yosoku/core/units/length';
-import { type TypedLength, lengthIn, typedLengthOf } from '@/forms/length-field';
+import { type TypedLength, lengthIn, typedLengthOf } from '@/forms/typed-length';
 
 /** A rim's diameter as typed, and once round it in mm: null where it is none, or nothing stands there. */
 export function readDiameter(

@@ -2,7 +2,7 @@ import type { Result } from '@yosoku/core/problem';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, inches } from '@yosoku/core/units/length';
-import { type TypedLength, typedLengthOf, wholeLength } from '@/forms/length-field';
+import { type TypedLength, typedLengthOf, wholeLength } from '@/forms/typed-length';
 import { typedFigure } from '@/forms/typed-figure';
 import { LASH } from '@yosoku/core/record/entries/limits';
 

@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import { END_PLAY, type PlayMeasured, judgeEndPlay } from '@yosoku/core/prepare/end-play';
 import { formatLength, typedLength } from '@yosoku/core/units/length';
-import { LengthField, typedLengthOf } from '@/forms/length-field';
+import { LengthField } from '@/forms/length-field';
+import { typedLengthOf } from '@/forms/typed-length';
 import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
 import { Choice } from '@/ui/choice';

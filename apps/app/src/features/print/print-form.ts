@@ -5,7 +5,7 @@ import { PAPER_NAMES, type PaperName } from '@yosoku/core/paper/drawing';
 import type { PrinterFactor } from '@yosoku/core/paper/printer';
 import { roundOf } from '@yosoku/core/crank/rim';
 import type { LengthUnit } from '@yosoku/core/units/length';
-import { type TypedLength, typedLengthOf } from '@/forms/length-field';
+import { type TypedLength, typedLengthOf } from '@/forms/typed-length';
 import { typedFigure } from '@/forms/typed-figure';
 
 type What = PaperWish['what'];

@@ -21,7 +21,7 @@ import type { WheelMark } from '@/pictures/degree-wheel';
 import { QuietButton } from '@/ui/buttons';
 import { Notice } from '@/ui/notice';
 import { Words } from '@/ui/words';
-import { troubleIn } from '@/forms/length-field';
+import { troubleIn } from '@/forms/typed-length';
 import { HeightField } from './height-field';
 import type { Reading } from './reading';
 import type { ReadingChoice } from './use-reading-choice';

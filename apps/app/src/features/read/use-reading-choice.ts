@@ -4,7 +4,7 @@ import { READ_METHOD_NAMES, type ReadMethodName, readMethod } from '@yosoku/core
 import { type NextReading, nextReading } from '@yosoku/core/report/reading-words';
 import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, formatLength, typedLength } from '@yosoku/core/units/length';
-import { lengthIn, typedLengthOf } from '@/forms/length-field';
+import { lengthIn, typedLengthOf } from '@/forms/typed-length';
 import { drafted } from '@/store/drafts-slice';
 import { useAppDispatch, useAppSelector } from '@/store/store';
 

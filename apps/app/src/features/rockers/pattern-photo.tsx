@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { formatComputedLength } from '@yosoku/core/units/length';
 import { type PatternMarks, type PhotoPlace, patternOnPhoto } from '@yosoku/core/valve-train/pattern-on-photo';
-import { wholeLength } from '@/forms/length-field';
+import { wholeLength } from '@/forms/typed-length';
 import { useStation } from '@/logbook/station';
 import { PhotoMarks, shownScale } from '@/photos/photo-marks';
 import { useKeepPhoto } from '@/photos/use-keep-photo';

@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import { type LengthUnit, typedLength } from '@yosoku/core/units/length';
-import { LengthField, typedLengthOf } from '@/forms/length-field';
+import { LengthField } from '@/forms/length-field';
+import { typedLengthOf } from '@/forms/typed-length';
 import { useDraft } from '@/store/use-draft';
 import { useStation } from '@/logbook/station';
 import { QuietButton } from '@/ui/buttons';

@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import type { Report } from '@yosoku/core/report/report';
 import { MID_LIFTS, type MidLift } from '@yosoku/core/valve-train/pushrod-trials';
-import { LengthField, typedLengthOf } from '@/forms/length-field';
+import { LengthField } from '@/forms/length-field';
+import { typedLengthOf } from '@/forms/typed-length';
 import { useDraft } from '@/store/use-draft';
 import { useStation } from '@/logbook/station';
 import { QuietButton } from '@/ui/buttons';

@@ -3,7 +3,7 @@ import { Provider } from 'react-redux';
 import { LOGO_BYTES } from '@yosoku/core/paper/letterhead';
 import { signedIn } from '@/store/session-slice';
 import { makeStore } from '@/store/store';
-import { ACCOUNT } from '@/testing/open-station';
+import { ACCOUNT } from '@/testing/account';
 import { Letterhead } from './letterhead';
 
 let mockFile: object = {};

@@ -3,7 +3,8 @@ import { PUSHED_AGREES } from '@yosoku/core/findings/readings/zero-passes';
 import type { Report } from '@yosoku/core/report/report';
 import { type LengthUnit, formatLength } from '@yosoku/core/units/length';
 import { useDraft } from '@/store/use-draft';
-import { LengthField, lengthIn, typedLengthOf } from '@/forms/length-field';
+import { LengthField } from '@/forms/length-field';
+import { lengthIn, typedLengthOf } from '@/forms/typed-length';
 
 /** Why a figure cannot be that of the pushed valve. @param noted on the first side, mm. */
 function misfitOf(mm: number, noted: number | null, units: LengthUnit): string | null {

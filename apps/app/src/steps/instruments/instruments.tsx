@@ -4,6 +4,7 @@ import { useInstrument } from '@/instruments/plugged-in';
 import { useStation } from '@/logbook/station';
 import { usePractice } from '@/practice/practice-frame';
 import type { StripProps } from './instrument-strip';
+import { Words } from '@/ui/words';
 import { StripKey } from './strip-key';
 import type { TurnRecorderProps } from './turn-recorder';
 
@@ -17,21 +18,29 @@ export function Instruments(props: StripProps) {
   const practice = usePractice(id);
   const instrument = useInstrument(id);
   const [choosing, setChoosing] = useState(false);
+  const [trouble, setTrouble] = useState(false);
   if (instrument || choosing)
     return (
       <Suspense fallback={null}>
         <Strip {...props} onChosen={() => setChoosing(false)} />
       </Suspense>
     );
+  const begin = (): void => {
+    setTrouble(false);
+    if (!practice) setChoosing(true);
+    else
+      void listening()
+        .then(({ plugInPractice }) => plugInPractice(practice))
+        .catch(() => setTrouble(true));
+  };
   return (
-    <View className="flex-row border-t border-hairline px-2">
-      <StripKey
-        testID="instrument"
-        label="Read by an instrument"
-        onPress={() =>
-          practice ? void listening().then(({ plugInPractice }) => plugInPractice(practice)) : setChoosing(true)
-        }
-      />
+    <View className="flex-row flex-wrap items-center border-t border-hairline px-2">
+      <StripKey testID="instrument" label="Read by an instrument" onPress={begin} />
+      {trouble ? (
+        <Words look="soft" tone="danger" role="alert">
+          It could not be loaded. Press again when the server can be reached.
+        </Words>
+      ) : null}
     </View>
   );
 }
