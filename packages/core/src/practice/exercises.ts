@@ -1,3 +1,4 @@
+import { eventCentre } from '../cam/card';
 import type { Lobe } from '../cam/lobe';
 import { firingTdcs } from '../crank/firing';
 import { roundOf } from '../crank/rim';
@@ -67,7 +68,6 @@ const FAULTS: Readonly<Record<Cause, (random: Random) => Twist>> = {
   'wheel-slipped': (random) => ({
     slips: { after: between(random, 1000, 1300), by: either(random) * half(between(random, 5, 10)) },
   }),
-  // Later than it is, as far as lobes lean: printed earlier, the card would contradict itself before anything is read.
   'card-figure': (random) => ({ misprint: half(between(random, 2.75, 3.75)) }),
   sticking: (random) => ({ lifter: { kind: 'sticking' }, ahead: half(between(random, -3, 3)) }),
   'bleed-down': (random) => ({ lifter: { kind: 'bleeding', perDegree: between(random, 0.005, 0.008) } }),
@@ -313,12 +313,16 @@ function fittedOut(on: PracticeBase, { noWheel, lash, pushrods }: Exercise): Pra
   return pushrods ? withRockers(on) : on;
 }
 
-/** The same with another intake centreline on its card. */
+/**
+ * The same with another intake centreline on its card: off to the side where its events have their middle. That far lobes lean; off to the other, the card would
+ * contradict itself before anything is read.
+ */
 function misprinted(on: PracticeBase, by: number): PracticeBase {
-  const { centreline, ...intake } = on.card.intake ?? {};
-  return centreline === undefined
-    ? on
-    : { ...on, card: { ...on.card, intake: { ...intake, centreline: centreline + by } } };
+  const { intake } = on.card;
+  const [line] = intake?.timing ?? [];
+  if (intake?.centreline === undefined || line?.opens === undefined || line.closes === undefined) return on;
+  const side = eventCentre('intake', line.opens, line.closes) < intake.centreline ? -1 : 1;
+  return { ...on, card: { ...on.card, intake: { ...intake, centreline: intake.centreline + side * by } } };
 }
 
 /**
