@@ -8,6 +8,7 @@ import { ACCOUNT } from '@/testing/account';
 import { keepWaiting } from '@/store/outbox-storage';
 import { SyncSign } from './sync-sign';
 
+jest.mock('expo-router', () => ({ Link: 'Link' }));
 jest.mock('@/store/outbox-storage', () => ({
   ...jest.requireActual('@/store/outbox-storage'),
   keepWaiting: jest.fn(async () => undefined),

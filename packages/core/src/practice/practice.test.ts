@@ -194,7 +194,9 @@ describe('an exercise', () => {
       };
       bothWays();
       bothWays();
-      expect(job.report().verdict.headline).toMatch(/most likely the card’s ICL is wrong by about (2\.[5-9]|[34]\.\d)°/);
+      expect(job.report().verdict.headline).toMatch(
+        /most likely the card’s ICL is wrong by about (2\.[5-9]|[34]\.\d)°/,
+      );
       job.say('card-figure');
       const { rows, readings, score } = job.debrief();
       expect(rows).toEqual([expect.objectContaining({ what: 'What is wrong', right: true })]);
