@@ -12,18 +12,20 @@ const MOSTLY = 0.4;
 /**
  * What stands beside a verdict: what it rests on that no reading has shown.
  * @param lead the valve by which the cam is looked at.
+ * @param oneSided as by `oneSidedOf`.
  */
 export function besideOf(
   weighing: Weighing,
   lead: Valve,
   { sources }: Placed,
   closing: ClosingFinding['state'],
+  oneSided: readonly Valve[],
 ): Beside[] {
   const { evidence, layout } = weighing;
   const rests: Beside[] = [];
   if (closing === 'due') rests.push('nothing-moved');
   // Who reads the lobe the other way too has read it twice.
-  if (oneSidedOf(weighing, lead).length > 0) rests.push('card-contradicts');
+  if (oneSided.length > 0) rests.push('card-contradicts');
   else if (isOnePair(weighing, lead)) rests.push('one-pair');
   const { ofCam } = layout.schools[lead];
   const printed = evidence.card.find((fact) => fact.of === 'centre' && fact.valve === lead);
@@ -37,9 +39,14 @@ export function besideOf(
 }
 
 /** What has to be done before the cam is moved, or left, since no reading shows what it would. */
-export function firstOf(weighing: Weighing, lead: Valve, closing: ClosingFinding['state']): First[] {
+export function firstOf(
+  weighing: Weighing,
+  lead: Valve,
+  closing: ClosingFinding['state'],
+  oneSided: readonly Valve[],
+): First[] {
   const first: First[] = [];
-  if (oneSidedOf(weighing, lead).length > 0) first.push('read-both-ways');
+  if (oneSided.length > 0) first.push('read-both-ways');
   else if (isOnePair(weighing, lead)) first.push('read-pair');
   if (closing === 'due') first.push('closing-check');
   return first;

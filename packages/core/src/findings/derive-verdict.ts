@@ -169,6 +169,7 @@ function judgedOf(
   const { standard, expanded } = expandedOf(placed.sources);
   if (standard > KNOWS_NOTHING) return null;
   const undecided = isUndecided(placed.delta, expanded, limit);
+  const oneSided = oneSidedOf(speaks, lead);
   const { engine } = context.build.description.body;
   const chance = chanceOf(weighing.solved.chiSquared, weighing.freedom);
   const speaksOf = (fault: FaultFinding): boolean => cam === 'single' || concerns(fault, evidence, cam);
@@ -191,14 +192,14 @@ function judgedOf(
       chance,
       named: speaks.converged ? faults.filter(speaksOf) : [],
       doubted: doubt !== null && speaksOf(doubt) ? doubtedOf(doubt, closing) : null,
-      first: firstOf(speaks, lead, closing.state),
-      oneSided: oneSidedOf(speaks, lead),
+      first: firstOf(speaks, lead, closing.state, oneSided),
+      oneSided,
       worst: chance < CHANCE ? worstOf(weighing) : null,
       next: undecided && last ? nextReading(weighing, lead, readableOf(context.build)) : null,
       ahead: evidence.ahead[placedBy(cam)],
       moved: closing.state === 'moved' ? (closing.by ?? 0) : null,
       converged: speaks.converged,
-      beside: besideOf(speaks, lead, placed, closing.state),
+      beside: besideOf(speaks, lead, placed, closing.state, oneSided),
     }),
   };
 }

@@ -74,6 +74,28 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
       write('zero.reading', { zero, setting, pass: passId, side, wheel: wheel() });
     }
   };
+  /** A pair of one lobe’s flanks at the lifter: each is written down as the wheel stands when it is asked for. */
+  const pair = (
+    method: 'centreline' | 'events',
+    valve: Valve,
+    shows: (flank: 'opening' | 'closing') => BodyOf<'reading.taken'>['shows'],
+    ring = engine.ring,
+  ): ((flank: 'opening' | 'closing') => string) => {
+    const round = id();
+    return (flank) =>
+      write('reading.taken', {
+        setting: report().zero.setting,
+        trial: report().read.trial ?? '',
+        round,
+        method,
+        cylinder: 1,
+        valve,
+        sitsOn: 'lifter',
+        shows: shows(flank),
+        approach: 'forward',
+        wheel: wheel(ring),
+      });
+  };
   return {
     entries,
     trail,
@@ -150,22 +172,8 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
     },
     /** Both flanks at 0.050 in below the peak; `careless` comes to the first one turning back. */
     centreline: (valve: Valve, careless = false, ring = engine.ring): void => {
-      const shows = (flank: 'opening' | 'closing') => ({ kind: 'below-peak' as const, flank, drop: 1.27 });
       stand = lifterPushed(engine, dialPut(engine, stand, valve));
-      const round = id();
-      const reading = (flank: 'opening' | 'closing'): string =>
-        write('reading.taken', {
-          setting: report().zero.setting,
-          trial: report().read.trial ?? '',
-          round,
-          method: 'centreline',
-          cylinder: 1,
-          valve,
-          sitsOn: 'lifter',
-          shows: shows(flank),
-          approach: 'forward',
-          wheel: wheel(ring),
-        });
+      const reading = pair('centreline', valve, (flank) => ({ kind: 'below-peak', flank, drop: 1.27 }), ring);
       const nose = engine.lobes[valve].nose - stand.advance[valve];
       turn((((nose - stand.crank) % 720) + 720) % 720);
       stand = dialZeroed(engine, stand);
@@ -183,20 +191,7 @@ export function practising(exercise: ExerciseName, scenario: Scenario) {
     events: (valve: Valve): void => {
       const height = 1.27;
       stand = lifterPushed(engine, dialPut(engine, stand, valve));
-      const round = id();
-      const reading = (flank: 'opening' | 'closing'): string =>
-        write('reading.taken', {
-          setting: report().zero.setting,
-          trial: report().read.trial ?? '',
-          round,
-          method: 'events',
-          cylinder: 1,
-          valve,
-          sitsOn: 'lifter',
-          shows: { kind: 'above-base', flank, lift: height },
-          approach: 'forward',
-          wheel: wheel(),
-        });
+      const reading = pair('events', valve, (flank) => ({ kind: 'above-base', flank, lift: height }));
       const nose = engine.lobes[valve].nose - stand.advance[valve];
       turn((((nose - 180 - stand.crank) % 720) + 720) % 720);
       stand = dialZeroed(engine, stand);

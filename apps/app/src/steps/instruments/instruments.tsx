@@ -37,7 +37,7 @@ export function Instruments(props: StripProps) {
     <View className="flex-row flex-wrap items-center border-t border-hairline px-2">
       <StripKey testID="instrument" label="Read by an instrument" onPress={begin} />
       {trouble ? (
-        <Words look="soft" tone="danger" role="alert">
+        <Words look="soft" tone="danger" role="alert" className="px-3 pb-1">
           It could not be loaded. Press again when the server can be reached.
         </Words>
       ) : null}
