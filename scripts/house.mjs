@@ -88,7 +88,7 @@ for (const file of files) {
       [ts.SyntaxKind.EqualsEqualsEqualsToken, ts.SyntaxKind.ExclamationEqualsEqualsToken].includes(
         node.operatorToken.kind,
       ) &&
-      /(^|\.)method$/.test(node.left.getText()) &&
+      /(^|(?<!\breq)\.)method$/.test(node.left.getText()) &&
       ts.isStringLiteral(node.right) &&
       !/\/(methods|tdc|measure)\//.test(file)
     )

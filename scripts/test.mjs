@@ -92,7 +92,9 @@ const TYPED = [
   'e2e',
   'scripts',
 ];
-const types = TYPED.map((place) => () => check(`types of ${place}`, bin('tsc'), ['-p', place], BEHIND));
+/** The native compiler, for a fifth of the processor. `typescript` itself stays for those who ask it things: the lint, the bundler. */
+const TSC = path.join(ROOT, 'node_modules/typescript-native/bin/tsc');
+const types = TYPED.map((place) => () => check(`types of ${place}`, TSC, ['-p', place], BEHIND));
 
 if (wants('types') && only !== null) await sideBySide([[], []], types);
 if (wants('unit') && only !== null) await jest('unit tests', ['core', 'logic', 'app']);

@@ -1,3 +1,4 @@
+import type { ReactElement } from 'react';
 import { Pressable, View } from 'react-native';
 import Svg, { Circle, Path, Rect } from 'react-native-svg';
 import { VALVES, type Valve } from '@yosoku/core/cam/card';
@@ -93,24 +94,32 @@ function ValveKey({ valve: own, isNext, isHere, onPress }: ValveKeyProps) {
 const TICK = 'M7.5 13.5 L11.5 17.5 L19 9';
 const BANG = 'M13 6.5 V14.5 M13 18 V19.5';
 
+/** What stands in it: one that is not what it was left at is red, one found as it was left is done. */
+const MARKS: Readonly<Record<State, string | null>> = { due: null, set: null, good: TICK, loose: BANG, tight: BANG };
+
+interface Drawn {
+  readonly stroke: string;
+  readonly strokeWidth: number;
+  readonly fill: string;
+}
+const OUTLINES: Readonly<Record<Valve, (drawn: Drawn) => ReactElement>> = {
+  intake: (drawn) => <Circle cx="13" cy="13" r="11" {...drawn} />,
+  exhaust: (drawn) => <Rect x="3" y="3" width="20" height="20" {...drawn} />,
+};
+const LOWER_HALVES: Readonly<Record<Valve, string>> = {
+  intake: 'M2 13 A11 11 0 0 0 24 13 Z',
+  exhaust: 'M3 13 H23 V23 H3 Z',
+};
+
 /** Hollow: due. Half full: set, to be looked at again. Full with a tick: found as left. Red with a bang: another than it was left. */
 function ValveSign({ valve, state }: { readonly valve: Valve; readonly state: State }) {
   const theme = useTheme();
-  const off = state === 'loose' || state === 'tight';
-  const mark = off ? BANG : state === 'good' ? TICK : null;
-  const colour = off ? theme.danger : theme[valve];
-  const fill = mark ? colour : 'none';
-  const shape = { stroke: colour, strokeWidth: 2, fill };
+  const mark = MARKS[state];
+  const colour = mark === BANG ? theme.danger : theme[valve];
   return (
     <Svg width={SIDE} height={SIDE} viewBox="0 0 26 26" aria-hidden>
-      {state === 'set' ? (
-        <Path d={valve === 'intake' ? 'M2 13 A11 11 0 0 0 24 13 Z' : 'M3 13 H23 V23 H3 Z'} fill={colour} />
-      ) : null}
-      {valve === 'intake' ? (
-        <Circle cx="13" cy="13" r="11" {...shape} />
-      ) : (
-        <Rect x="3" y="3" width="20" height="20" {...shape} />
-      )}
+      {state === 'set' ? <Path d={LOWER_HALVES[valve]} fill={colour} /> : null}
+      {OUTLINES[valve]({ stroke: colour, strokeWidth: 2, fill: mark ? colour : 'none' })}
       {mark ? <Path d={mark} fill="none" stroke={theme.ground} strokeWidth="2.8" strokeLinecap="round" /> : null}
     </Svg>
   );

@@ -1,5 +1,7 @@
 import type { Href } from 'expo-router';
-import { EXERCISES, type ExerciseName, type Goal, type OwnTwist, makeScenario } from '@yosoku/core/practice/exercises';
+import { EXERCISES, type ExerciseName } from '@yosoku/core/practice/exercises';
+import type { Goal } from '@yosoku/core/practice/exercise';
+import { type OwnTwist, makeScenario } from '@yosoku/core/practice/make-scenario';
 import { openPractice } from '@yosoku/core/practice/opening';
 import type { PracticeBase } from '@yosoku/core/practice/scenario';
 import { met } from '@yosoku/core/simulation/whole-engine';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { OwnTwist } from '@yosoku/core/practice/exercises';
+import type { OwnTwist } from '@yosoku/core/practice/make-scenario';
 import type { PracticeBase } from '@yosoku/core/practice/scenario';
 import { typedFigure } from '@/forms/typed-figure';
 import { PrimaryButton } from '@/ui/buttons';

@@ -1,5 +1,5 @@
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
-import { makeScenario } from '@yosoku/core/practice/exercises';
+import { makeScenario } from '@yosoku/core/practice/make-scenario';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
 import { met } from '@yosoku/core/simulation/whole-engine';
 import { HandTools } from './hand-tools';

@@ -1,4 +1,4 @@
-import { STATIONS } from '@yosoku/core/record/stations';
+import { STATIONS } from '@yosoku/core/record/entries/stations';
 import { isHandsOn, isUnattended } from './hands-on';
 
 test('every station but those that are read or written at a table is one with hands on the engine', () => {

@@ -4,24 +4,15 @@ import { Link, type Href } from 'expo-router';
 import { useEffect, useRef } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
-import type { Report, Station } from '@yosoku/core/report/report';
+import { STATION_NAMES, type Station } from '@yosoku/core/record/entries/stations';
+import type { Report } from '@yosoku/core/report/report';
 import { useTheme } from '@/ui/theme';
 import { Words } from '@/ui/words';
 
 export type Place = Station | 'crank' | 'trace' | 'lobes' | 'pistons' | 'what-if' | 'photos' | 'print' | 'sheet';
 
 export const PLACE_NAMES: Readonly<Record<Place, string>> = {
-  prepare: 'Prepare',
-  zero: 'Zero',
-  card: 'Card',
-  read: 'Read',
-  decide: 'Decide',
-  move: 'Move',
-  prove: 'Prove',
-  clear: 'Clear',
-  rockers: 'Rockers',
-  lash: 'Lash',
-  sign: 'Sign',
+  ...STATION_NAMES,
   crank: 'The crank',
   trace: 'Trace',
   lobes: 'Every lobe',

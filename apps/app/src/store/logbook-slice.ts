@@ -1,6 +1,6 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { Entry } from '@yosoku/core/record/entry';
-import type { Station } from '@yosoku/core/record/stations';
+import type { Station } from '@yosoku/core/record/entries/stations';
 import { signedOut } from './session-slice';
 
 export interface BuildSummary {

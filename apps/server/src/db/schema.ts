@@ -19,7 +19,7 @@ import { LOGO_KINDS } from '@yosoku/core/paper/letterhead';
 import type { ZeroMethodName } from '@yosoku/core/tdc/zero-methods';
 import type { RulingMethod } from '@yosoku/core/measure/read-methods';
 import type { Entry } from '@yosoku/core/record/entry';
-import type { Station } from '@yosoku/core/record/stations';
+import type { Station } from '@yosoku/core/record/entries/stations';
 import type { ExerciseName } from '@yosoku/core/practice/exercises';
 import type { Hardware } from '@yosoku/core/timing-set/hardware';
 import type { ObservedMove } from '@yosoku/core/timing-set/learned-response';

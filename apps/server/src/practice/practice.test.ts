@@ -1,6 +1,6 @@
 import { v7 as uuidv7 } from 'uuid';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
-import { makeScenario } from '@yosoku/core/practice/exercises';
+import { makeScenario } from '@yosoku/core/practice/make-scenario';
 import { openPractice } from '@yosoku/core/practice/opening';
 import { addShop, description, makeEntry, openApi, signedIn } from '../testing/api-client';
 

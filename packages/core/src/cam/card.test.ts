@@ -1,6 +1,17 @@
 import fc from 'fast-check';
+import { readingAt, ringPosition } from '../crank/wheel';
 import { inches } from '../units/length';
-import { type CamCard, closesAsPrinted, closesAt, durationOf, eventCentre, opensAsPrinted, opensAt } from './card';
+import {
+  type CamCard,
+  centrelineAsPrinted,
+  closesAsPrinted,
+  closesAt,
+  durationOf,
+  eventCentre,
+  noseAt,
+  opensAsPrinted,
+  opensAt,
+} from './card';
 import { completeCard } from './complete-card';
 import { centrelineForLift, liftForCentreline } from './lift-at-tdc';
 import { flanksAt, lobeAt } from './lobe';
@@ -26,6 +37,21 @@ test('overlap of advertised durations at a height that the card leaves unsaid', 
     { height: null, crank: 80, label: 'at the card’s own unstated height', from: 'both durations ÷ 2 − 2 × LSA' },
   ]);
 });
+
+test('what is counted from the wheel, from TDC and as a card prints it does not pass for one another', () => {
+  const under = ringPosition({ ring: '0-180', shows: 112, side: 'after' });
+  // @ts-expect-error the wheel may be off
+  const fromTheWheel = noseAt('exhaust', under);
+  // @ts-expect-error a card counts the exhaust before TDC
+  const twice = noseAt('exhaust', noseAt('exhaust', 112));
+  // @ts-expect-error past TDC is not under the pointer
+  const shown = readingAt({ ring: '0-180' }, noseAt('exhaust', 112));
+  // What they would say: each is another angle, and none of them looks wrong.
+  expect([fromTheWheel, twice, shown]).toEqual([-112, 112, { ring: '0-180', shows: 112, side: 'before' }]);
+  expect(centrelineAsPrinted('exhaust', noseAt('exhaust', 112))).toBe(112);
+  expect(centrelineAsPrinted('intake', noseAt('intake', 108))).toBe(108);
+});
+
 const shows = (card: CamCard, key: string) => {
   const figure = complete(card).figures.find((each) => each.key === key);
   return figure && `${figure.shows}${figure.from === null ? '' : ` from ${figure.from}`}`;

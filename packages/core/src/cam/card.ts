@@ -1,3 +1,4 @@
+import { type CycleDeg, type PrintedDeg, bareDeg } from '../units/angle';
 /** Intake or exhaust. */
 export type Valve = 'intake' | 'exhaust';
 export const VALVES = ['intake', 'exhaust'] as const;
@@ -53,23 +54,30 @@ export interface CamCard {
 /** Advertised durations are usually taken at 0.006 in; used for the picture where the card does not say. From memory. */
 export const ADVERTISED_HEIGHT = 0.1524;
 
-/** Cycle angle of an event as printed. `opensAt('intake', 21)` is −21; `opensAt('exhaust', 65.5)` is −245.5. */
-export const opensAt = (valve: Valve, printed: number): number => (valve === 'intake' ? -printed : -180 - printed);
-/** `closesAt('intake', 55)` is 235; `closesAt('exhaust', 23.5)` is 23.5. */
-export const closesAt = (valve: Valve, printed: number): number => (valve === 'intake' ? 180 + printed : printed);
+/** Cycle angle of an event as printed. `opensAt('intake', 17)` is −17; `opensAt('exhaust', 62)` is −242. */
+export const opensAt = (valve: Valve, printed: PrintedDeg): CycleDeg =>
+  valve === 'intake' ? -printed : -180 - printed;
+/** `closesAt('intake', 51)` is 231; `closesAt('exhaust', 20)` is 20. */
+export const closesAt = (valve: Valve, printed: PrintedDeg): CycleDeg =>
+  valve === 'intake' ? 180 + printed : bareDeg(printed);
 /** The same back: an event as a card prints it from its cycle angle. */
-export const opensAsPrinted = (valve: Valve, at: number): number => (valve === 'intake' ? -at : -180 - at);
-export const closesAsPrinted = (valve: Valve, at: number): number => (valve === 'intake' ? at - 180 : at);
+export const opensAsPrinted = (valve: Valve, at: CycleDeg): PrintedDeg => (valve === 'intake' ? -at : -180 - at);
+export const closesAsPrinted = (valve: Valve, at: CycleDeg): PrintedDeg =>
+  valve === 'intake' ? at - 180 : bareDeg(at);
 
-/** Cycle angle of a centreline as printed, and back: the exhaust's is counted before TDC. `noseAt('exhaust', 111)` is −111. */
-export const noseAt = (valve: Valve, centreline: number): number => (valve === 'intake' ? centreline : -centreline);
+/** Cycle angle of a centreline as printed: the exhaust's is counted before TDC. `noseAt('exhaust', 112)` is −112. */
+export const noseAt = (valve: Valve, centreline: PrintedDeg): CycleDeg =>
+  valve === 'intake' ? bareDeg(centreline) : -centreline;
+/** The same back. `centrelineAsPrinted('exhaust', -112)` is 112. */
+export const centrelineAsPrinted = (valve: Valve, nose: CycleDeg): PrintedDeg =>
+  valve === 'intake' ? bareDeg(nose) : -nose;
 
-/** Half-way between the events, as a centreline is printed. `eventCentre('exhaust', 65.5, 23.5)` is 111. */
-export const eventCentre = (valve: Valve, opens: number, closes: number): number =>
+/** Half-way between the events, as a centreline is printed. `eventCentre('exhaust', 62, 20)` is 111. */
+export const eventCentre = (valve: Valve, opens: PrintedDeg, closes: PrintedDeg): PrintedDeg =>
   valve === 'intake' ? (180 + closes - opens) / 2 : (180 + opens - closes) / 2;
 
-/** Crank degrees that a valve is open. `durationOf(14, 47)` is 241. */
-export const durationOf = (opens: number, closes: number): number => opens + 180 + closes;
+/** Crank degrees that a valve is open. `durationOf(17, 51)` is 248. */
+export const durationOf = (opens: PrintedDeg, closes: PrintedDeg): number => opens + 180 + closes;
 
 /** What the words of a figure say after it. `SIDE_WORDS.intake.opens` is "BTDC". */
 export const SIDE_WORDS = {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type CrankDeg, crankDeg, wrap180, wrap360 } from '../units/angle';
+import { type CrankDeg, type RingDeg, crankDeg, wrap180, wrap360 } from '../units/angle';
 import { wheelDegrees } from '../units/degrees';
 import { formatComputedLength, inchFraction } from '../units/length';
 import { rimDegrees, rimDistance, rimTrouble } from './rim';
@@ -134,7 +134,7 @@ export const sideWords = (side: WheelSide): string => SIDE_WORDS[side];
  * @example ringPosition({ ring: '0-180', shows: 10, side: 'before' }) // 350
  * @example ringPosition({ ring: '0-90', shows: 30, side: 'before-bdc' }) // 150
  */
-export function ringPosition(reading: WheelReading): CrankDeg {
+export function ringPosition(reading: WheelReading): CrankDeg & RingDeg {
   if (reading.ring === '0-360') return wrap360(reading.sense === 'rising' ? reading.shows : -reading.shows);
   if (reading.ring === 'rim') {
     const size = rimDegrees(reading.shows, reading.round);
@@ -158,7 +158,7 @@ export function ringPosition(reading: WheelReading): CrankDeg {
  * The inverse: what a wheel shows under the pointer at a ring position (any crank degrees).
  * @example readingAt({ ring: '0-180' }, 350) // 10 before
  */
-export function readingAt(ring: WheelRing, position: number): WheelReading {
+export function readingAt(ring: WheelRing, position: RingDeg): WheelReading {
   const at = wrap180(position);
   const size = Math.abs(at);
   switch (ring.ring) {

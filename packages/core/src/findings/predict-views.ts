@@ -1,6 +1,14 @@
 import { READ_METHODS } from '../measure/read-methods';
 import { USUAL_HEIGHT } from '../cam/usual-height';
-import { EVENT_NAMES, SIDE_WORDS, type Valve, eventCentre, opensAsPrinted, closesAsPrinted } from '../cam/card';
+import {
+  EVENT_NAMES,
+  SIDE_WORDS,
+  type Valve,
+  centrelineAsPrinted,
+  eventCentre,
+  opensAsPrinted,
+  closesAsPrinted,
+} from '../cam/card';
 import type { CompletedCard } from '../cam/complete-card';
 import { advanced, flanksAt, lobeAt } from '../cam/lobe';
 import { formatReading, readingAt } from '../crank/wheel';
@@ -118,7 +126,7 @@ function fromLobe(
   const made: PredictedView[] = [];
   if (near) {
     const centre = (near.opening + near.closing) / 2;
-    const printed = valve === 'intake' ? centre : -centre;
+    const printed = centrelineAsPrinted(valve, centre);
     made.push({
       view: prefix + viewKey('centreline', valve, height, false),
       title: `${name} centreline, ${formatLength(height, units)} drop`,

@@ -1,5 +1,5 @@
 import { RULING_METHODS } from '../measure/read-methods';
-import { STATIONS, type Station } from '../record/stations';
+import { STATIONS, type Station } from '../record/entries/stations';
 import { placeAccepted } from './accepted';
 import type { Findings } from './find-all';
 import type { LashState } from './derive-lash';

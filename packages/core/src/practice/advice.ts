@@ -1,4 +1,4 @@
-import type { Station } from '../record/stations';
+import type { Station } from '../record/entries/stations';
 
 /** What a good colleague would say now, and where it is done: at the engine, or at a station. */
 export interface Advice {

@@ -1,4 +1,12 @@
-/** What can be wrong with a practice engine, as a builder would put it. */
+interface WhatIsWrong {
+  /** As a builder would put it. */
+  readonly words: string;
+  readonly told: string;
+  /** By a card that is wrong nobody can say how far off the cam sits. */
+  readonly cardIsWrong?: true;
+}
+
+/** What can be wrong with a practice engine. */
 export const CAUSES = {
   'cam-off': {
     words: 'The cam sits early or late',
@@ -19,6 +27,7 @@ export const CAUSES = {
   'card-figure': {
     words: 'A figure of the card is wrong',
     told: 'The intake centreline was printed wrong on the card: the cam was ground as its events say, and sat where they want it.',
+    cardIsWrong: true,
   },
   sticking: {
     words: 'A lifter sticks in its bore',
@@ -32,7 +41,8 @@ export const CAUSES = {
     words: 'Much slack in the drive',
     told: 'The drive had much slack: readings that were taken after turning back are late by it.',
   },
-} as const satisfies Readonly<Record<string, { readonly words: string; readonly told: string }>>;
+} as const satisfies Readonly<Record<string, WhatIsWrong>>;
 
 export type Cause = keyof typeof CAUSES;
+export const cardIsWrong = (cause: Cause): boolean => 'cardIsWrong' in CAUSES[cause];
 export const CAUSE_NAMES = Object.keys(CAUSES) as [Cause, ...Cause[]];

@@ -5,9 +5,10 @@ import { wrap180 } from '../units/angle';
 import { computedDegrees } from '../units/degrees';
 import { formatComputedLength } from '../units/length';
 import type { Stand } from '../simulation/whole-engine';
-import { CAUSES, type Cause } from './causes';
+import { CAUSES, type Cause, cardIsWrong } from './causes';
 import { type TruthPart, VALVE_TRAIN_TOLD } from './debrief-valve-train';
-import { EXERCISES, type ExerciseName, type Goal } from './exercises';
+import { EXERCISES, type ExerciseName } from './exercises';
+import type { Goal } from './exercise';
 import { type JudgedReading, judgeReadings } from './judge-reading';
 import type { Scenario } from './scenario';
 
@@ -77,9 +78,8 @@ const ASKED: Readonly<Record<Goal, Asked>> = {
     isAnswered: ({ proof }) => proof.state === 'proved',
   },
   cause: {
-    // By a card that is wrong nobody can say how far off a cam sits.
     judged: (ended) => [
-      ...(ended.practised.scenario.cause === 'card-figure' ? [] : [camFound(ended, 0)]),
+      ...(cardIsWrong(ended.practised.scenario.cause) ? [] : [camFound(ended, 0)]),
       causeFound(ended),
     ],
     told: causeTold,

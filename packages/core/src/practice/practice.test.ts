@@ -7,7 +7,8 @@ import { book } from '../testing/book';
 import { practising } from '../testing/practising';
 import { STOP_DEPTH, againstStop, dialZeroed, pistonBelow, room, wheelTurned } from '../simulation/whole-engine';
 import { adviceFor } from './coach';
-import { EXERCISES, EXERCISE_NAMES, makeScenario } from './exercises';
+import { EXERCISES, EXERCISE_NAMES } from './exercises';
+import { makeScenario } from './make-scenario';
 import { PRACTICE_LASH } from './valve-train-made';
 import { PRACTICE_SIX, baseOf } from './scenario';
 

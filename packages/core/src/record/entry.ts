@@ -1,74 +1,36 @@
 import { z } from 'zod';
-import { buildDescribed, entryVoided } from './entries/build';
-import { cardEntered, targetSet } from './entries/card';
-import { clearanceMeasured, clearanceSetUp } from './entries/clear';
-import { verdictAccepted } from './entries/decide';
-import { driveFitted, phaserRead } from './entries/move';
-import { lashBegun, lashTaken } from './entries/lash';
-import { photoTaken } from './entries/photo';
-import { asItStands, checkMade, endPlayMeasured } from './entries/prepare';
-import { readingTaken, tracePointsVoided, traceRecorded, trialBegun } from './entries/read';
-import { pushrodMeasured, rockerTried, rockersSetUp } from './entries/rockers';
-import { buildReopened, buildSigned, signChecked } from './entries/sign';
-import {
-  markChecked,
-  readingsRebased,
-  tdcIdentified,
-  zeroBegun,
-  zeroDisturbed,
-  zeroReading,
-  zeroSet,
-} from './entries/zero';
+import { BUILD_ENTRIES } from './entries/build';
+import { CARD_ENTRIES } from './entries/card';
+import { CLEAR_ENTRIES } from './entries/clear';
+import { DECIDE_ENTRIES } from './entries/decide';
+import { LASH_ENTRIES } from './entries/lash';
+import { MOVE_ENTRIES } from './entries/move';
+import { PHOTO_ENTRIES } from './entries/photo';
+import { PREPARE_ENTRIES } from './entries/prepare';
+import { READ_ENTRIES } from './entries/read';
+import { ROCKERS_ENTRIES } from './entries/rockers';
+import { SIGN_ENTRIES } from './entries/sign';
+import { ZERO_ENTRIES } from './entries/zero';
 import { id, time } from './entries/entry-fields';
-import type { Station } from './stations';
 
-/** What there is to know of a kind of entry. */
-interface KindOfEntry {
-  /** What it says. An entry is a fact, never changed, at most voided by a later entry; its meaning hangs on the ids that it names. */
-  readonly body: z.ZodType;
-  /** Is it part of the measuring, so that Undo takes it back? */
-  readonly undoable: boolean;
-  /** The station at which it is written; null where it is written at several. */
-  readonly station: Station | null;
-  /** Was something looked at, so that a photo can show it? */
-  readonly seen: boolean;
-}
-
-/** Every kind of entry. A new one is a body in `entries/` and a line here; `fold` then says what it does to the build, `sheet-rows` how it is listed. */
+/**
+ * Every kind of entry. A new one is its body and a row in `entries/<station>.ts`; `fold` then says what it does to the build, `sheet-rows` how it
+ * is listed.
+ */
 export const ENTRIES = {
-  'build.described': { body: buildDescribed, undoable: false, station: null, seen: false },
-  'zero.begun': { body: zeroBegun, undoable: false, station: 'zero', seen: false },
-  'zero.reading': { body: zeroReading, undoable: true, station: 'zero', seen: true },
-  'zero.set': { body: zeroSet, undoable: true, station: 'zero', seen: false },
-  'zero.disturbed': { body: zeroDisturbed, undoable: true, station: 'zero', seen: false },
-  'readings.rebased': { body: readingsRebased, undoable: true, station: null, seen: false },
-  'engine.as-it-stands': { body: asItStands, undoable: false, station: 'prepare', seen: false },
-  'prepare.checked': { body: checkMade, undoable: false, station: 'prepare', seen: true },
-  'end-play.measured': { body: endPlayMeasured, undoable: false, station: 'prepare', seen: true },
-  'tdc.identified': { body: tdcIdentified, undoable: false, station: null, seen: false },
-  'mark.checked': { body: markChecked, undoable: false, station: null, seen: true },
-  'card.entered': { body: cardEntered, undoable: false, station: 'card', seen: false },
-  'target.set': { body: targetSet, undoable: false, station: 'card', seen: false },
-  'trial.begun': { body: trialBegun, undoable: true, station: 'read', seen: false },
-  'reading.taken': { body: readingTaken, undoable: true, station: 'read', seen: true },
-  'trace.recorded': { body: traceRecorded, undoable: true, station: 'read', seen: false },
-  'trace.points-voided': { body: tracePointsVoided, undoable: true, station: null, seen: false },
-  'verdict.accepted': { body: verdictAccepted, undoable: false, station: 'decide', seen: false },
-  'drive.fitted': { body: driveFitted, undoable: true, station: 'move', seen: false },
-  'phaser.read': { body: phaserRead, undoable: true, station: 'move', seen: false },
-  'clearance.set-up': { body: clearanceSetUp, undoable: false, station: 'clear', seen: false },
-  'clearance.measured': { body: clearanceMeasured, undoable: true, station: 'clear', seen: true },
-  'rockers.set-up': { body: rockersSetUp, undoable: false, station: 'rockers', seen: false },
-  'rocker.tried': { body: rockerTried, undoable: true, station: 'rockers', seen: true },
-  'pushrod.measured': { body: pushrodMeasured, undoable: false, station: 'rockers', seen: true },
-  'lash.begun': { body: lashBegun, undoable: true, station: 'lash', seen: false },
-  'lash.taken': { body: lashTaken, undoable: true, station: 'lash', seen: true },
-  'photo.taken': { body: photoTaken, undoable: false, station: null, seen: false },
-  'sign.checked': { body: signChecked, undoable: false, station: 'sign', seen: true },
-  'build.signed': { body: buildSigned, undoable: false, station: 'sign', seen: false },
-  'build.reopened': { body: buildReopened, undoable: false, station: 'sign', seen: false },
-  'entry.voided': { body: entryVoided, undoable: false, station: null, seen: false },
-} as const satisfies Readonly<Record<string, KindOfEntry>>;
+  ...BUILD_ENTRIES,
+  ...PREPARE_ENTRIES,
+  ...ZERO_ENTRIES,
+  ...CARD_ENTRIES,
+  ...READ_ENTRIES,
+  ...DECIDE_ENTRIES,
+  ...MOVE_ENTRIES,
+  ...CLEAR_ENTRIES,
+  ...ROCKERS_ENTRIES,
+  ...LASH_ENTRIES,
+  ...PHOTO_ENTRIES,
+  ...SIGN_ENTRIES,
+} as const;
 
 export type EntryKind = keyof typeof ENTRIES;
 export const ENTRY_KINDS = Object.keys(ENTRIES) as [EntryKind, ...EntryKind[]];

@@ -3,7 +3,7 @@ import { type Valve, noseAt } from '../cam/card';
 import type { Rotation } from '../crank/rotation';
 import { READ_METHODS } from '../measure/read-methods';
 import { ENTRIES, type Entry } from '../record/entry';
-import type { Station } from '../record/stations';
+import type { Station } from '../record/entries/stations';
 import { nextReading } from './reading-words';
 import type { Report } from './report-schema';
 

@@ -1,4 +1,4 @@
-import type { Station } from '../record/stations';
+import type { Station } from '../record/entries/stations';
 import type { Report } from './report-schema';
 
 /** How far TDC has come, where nothing else can be said yet. */

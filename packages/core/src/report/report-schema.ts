@@ -3,7 +3,7 @@ import { wheelReadingSchema, wheelRingSchema } from '../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../tdc/zero-methods';
 import { READ_METHOD_NAMES, RULING_METHODS } from '../measure/read-methods';
 import { STATION_STATES } from '../findings/station-states';
-import { STATIONS } from '../record/stations';
+import { STATIONS } from '../record/entries/stations';
 import { CHECK_NAMES } from '../prepare/checks';
 import { FAULT_NAMES } from '../verdict/faults';
 import { FIRSTS, VERDICT_KINDS } from '../verdict/verdict';

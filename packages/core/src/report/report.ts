@@ -26,7 +26,7 @@ import { makeSheet } from './sheet';
 import { speechOf } from './speech';
 
 export type { Report } from './report-schema';
-export type { Station } from '../record/stations';
+export type { Station } from '../record/entries/stations';
 
 /**
  * Everything that follows from a logbook. Pure: the same entries give the same report.

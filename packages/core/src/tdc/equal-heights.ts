@@ -1,5 +1,5 @@
 import type { Rotation } from '../crank/rotation';
-import { type CrankDeg, crankDeg, forwardArc, forwardMidpoint, wrap180 } from '../units/angle';
+import { type CrankDeg, type RingDeg, crankDeg, forwardArc, forwardMidpoint, wrap180 } from '../units/angle';
 import { computedDegrees, wheelDegrees } from '../units/degrees';
 import { formatComputedLength } from '../units/length';
 import { type Outcome, problem } from '../problem';
@@ -21,7 +21,7 @@ export interface TdcResult {
   /** Half of it: what each side reads on a wheel that is right. */
   readonly half: CrankDeg;
   /** Ring position of true TDC in [−180, 180): positive means that the pointer reads after at true TDC. */
-  readonly tdc: CrankDeg;
+  readonly tdc: CrankDeg & RingDeg;
   /** By how much the middle of the pair lies after piston-highest because of the pin offset: taken off already. */
   readonly offsetShift: CrankDeg;
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isWellFormed } from '../units/text';
-import { type HardwareKind, type Reach, signed } from './kinds/kind';
+import { type HardwareKind, type Question, type Reach, signed } from './kinds/kind';
 import { bushings } from './kinds/bushings';
 import { eccentric } from './kinds/eccentric';
 import { holeCircle } from './kinds/hole-circle';
@@ -53,6 +53,12 @@ export const hardwareSchema = z
   .describe('Timing hardware, as its maker stamps it.');
 
 export type Hardware = z.infer<typeof hardwareSchema>;
+
+type KeyOfAny<T> = T extends unknown ? keyof T : never;
+/** What one kind or another has a field for. */
+export type HardwareField = Exclude<KeyOfAny<Hardware>, 'kind'>;
+/** What is asked of a kind, in this order. */
+export const questionsOf = (kind: HardwareKindName): readonly Question<HardwareField>[] => HARDWARE_KINDS[kind].asks;
 
 /** Where hardware stands: at one of its marks, or at a figure of its own scale. */
 export const settingSchema = z

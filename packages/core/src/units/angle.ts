@@ -5,6 +5,19 @@ export type CrankDeg = number & { readonly [unit]: 'crank degrees' };
 /** An angle in cam degrees. One turn of the cam is 360, which is two turns of the crank. */
 export type CamDeg = number & { readonly [unit]: 'cam degrees' };
 
+declare const countedFrom: unique symbol;
+/**
+ * Crank degrees are counted from three places, which must not be mixed: from the 0 of the wheel’s numbers under the pointer; past true TDC, in the cycle; and as
+ * a card prints them, each event from its own dead centre. A plain number goes for any of them, since files and keypads give such; what is known to be
+ * counted in one way does not go for another.
+ */
+export type RingDeg = number & { readonly [countedFrom]?: 'the 0 of the ring' };
+export type CycleDeg = number & { readonly [countedFrom]?: 'true TDC' };
+export type PrintedDeg = number & { readonly [countedFrom]?: 'the dead centre that a card names' };
+
+/** The bare figure: for the few places where two ways of counting meet. */
+export const bareDeg = (angle: number): number => angle;
+
 /** Names a plain number as crank degrees. `crankDeg(2.5)` */
 export const crankDeg = (degrees: number): CrankDeg => degrees as CrankDeg;
 

@@ -1,4 +1,4 @@
-import { VALVES } from '../cam/card';
+import { VALVES, noseAt } from '../cam/card';
 import { centrelineForLift, liftForCentreline } from '../cam/lift-at-tdc';
 import { lobeAt } from '../cam/lobe';
 import { wrap180 } from '../units/angle';
@@ -133,7 +133,7 @@ export function observedNear(evidence: Evidence, observation: Observation, predi
   if (observation.kind === 'peak-lift') return observation.lift;
   const centreline = byCatalogue(evidence, observation);
   if (centreline === null) return observation.lift;
-  return (observation.valve === 'intake' ? centreline : -centreline) + observation.past;
+  return noseAt(observation.valve, centreline) + observation.past;
 }
 
 /** A figure of the card by the guess, and how it moves; null where it speaks of a lobe that nobody looks at. */

@@ -45,7 +45,6 @@ export function CardStation() {
   const values = form.watch();
   const sofar = completeCard(cardSoFar(values, build.units), build.units);
   const read = readCard(values, build.units);
-  const remark = sofar.intake.centreline === null ? null : centrelineRemark(sofar.intake.centreline);
   const measured = card.entry ? null : cardFromMeasured(trials.at(-1));
 
   const save = form.handleSubmit((typed) => {
@@ -90,7 +89,7 @@ export function CardStation() {
           width={Math.min(width - 32, 680)}
         />
         <Contradictions of={sofar.contradictions} />
-        {remark ? <Notice kind="warning" message={remark} /> : null}
+        <CentrelineRemark of={sofar.intake.centreline} />
         <Kin like={build.like} />
         <CardFields
           form={form}
@@ -104,6 +103,12 @@ export function CardStation() {
       </View>
     </StationBody>
   );
+}
+
+/** What is said of a centreline that few cams have. */
+function CentrelineRemark({ of: centreline }: { readonly of: number | null }) {
+  const remark = centreline === null ? null : centrelineRemark(centreline);
+  return remark ? <Notice kind="warning" message={remark} /> : null;
 }
 
 /** Where the intake shall sit, or why that cannot be said. */

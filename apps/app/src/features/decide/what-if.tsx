@@ -224,15 +224,17 @@ function trappedWords({ drop, ratio, staticRatio }: NonNullable<Tried['trapped']
 }
 
 /** What the trapped compression was reckoned from, or what is missing for it. */
+const TRAPS_BY = [
+  ['stroke', 'stroke'],
+  ['rod', 'rod'],
+  ['compression', 'compression ratio or chamber volume'],
+  ['bore', 'bore'],
+] as const;
+
 function Trapping({ tried }: { readonly tried: Tried }) {
   const { report } = useStation();
   const { engine, units, id } = report.build;
-  const missing = [
-    engine.stroke === null ? 'stroke' : null,
-    engine.rod === null ? 'rod' : null,
-    engine.compression === null ? 'compression ratio or chamber volume' : null,
-    engine.bore === null ? 'bore' : null,
-  ].filter((each) => each !== null);
+  const missing = TRAPS_BY.filter(([figure]) => engine[figure] === null).map(([, words]) => words);
   return (
     <View className="gap-1">
       {tried.trapped ? (

@@ -4,7 +4,7 @@ import { tdcLiftWords } from '@yosoku/core/report/reading-words';
 import { wrap180 } from '@yosoku/core/units/angle';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
-import { readingAt, ringPosition } from '@yosoku/core/crank/wheel';
+import { type WheelReading, readingAt, ringPosition } from '@yosoku/core/crank/wheel';
 import { type LengthUnit, formatComputedLength } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { useStationWidth } from '@/shell/use-station-width';
@@ -51,58 +51,18 @@ interface ByIndicatorProps {
 /** A reading of the indicator: lift at the peak, or at TDC. */
 export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const { report } = useStation();
-  const { build, zero, card } = report;
-  const { method, valve, next } = choice;
+  const { method, next } = choice;
   const width = useStationWidth();
   const wide = useWide();
   useSpoken(sayFigures(next.sentence));
   const { atTdc, byWheel, findBy } = useTdcBy(report, choice);
-  const lift = useLengthEntry(`${build.id}/read-lift/${method}`, build.units);
-  const tdc = zero.result?.tdc ?? 0;
-  const wheel = useReadingEntry(`${build.id}/read-at-tdc`, method, tdc);
-  // A lobe stands below its peak at TDC; the peak of a valve is another figure than the card's of the lobe.
-  const most = atTdc && choice.sitsOn !== 'valve' ? card.lobes[valve]?.peak : undefined;
-  const trouble = lift.mm === null ? null : troubleOfLift(lift.mm, most, build.units);
+  const tdc = report.zero.result?.tdc ?? 0;
+  const wheel = useReadingEntry(`${report.build.id}/read-at-tdc`, method, tdc);
   /** Where the wheel stands: as typed, or still at TDC. */
   const underPointer = wholeReading(wheel) ?? readingAt(wheel.ring, tdc);
-  const record = (mm: number): void => {
-    reading.record(mm, byWheel ? underPointer : null);
-    wheel.clear();
-  };
-  const take = ({ wheel: at, lift: mm, box }: Taken): void => {
-    if (mm === null) return;
-    // Zeroed at the peak instead of on the base circle, it counts down.
-    reading.record(Math.abs(mm), byWheel ? at : null, { box });
-    wheel.clear();
-    lift.clear();
-  };
+  const turned: Turned | null = byWheel ? { wheel, underPointer } : null;
   return (
-    <StationBody
-      footer={
-        <View>
-          {byWheel ? <WheelBelow wheel={wheel} width={width} /> : null}
-          {zero.ring.ring === 'rim' ? null : (
-            <Instruments
-              valve={valve}
-              wanted={byWheel ? WITH_WHEEL : LIFT_ALONE}
-              typed={wholeReading(wheel)}
-              onTake={take}
-              onSynced={wheel.clear}
-            />
-          )}
-          <LengthPad
-            entry={lift}
-            label="What the indicator shows"
-            recordLabel={next.slot.record}
-            onRecord={record}
-            onUndo={reading.undo}
-            onNext={reading.decide}
-            trouble={trouble}
-            {...(byWheel ? { nudge: wheel.nudge } : {})}
-          />
-        </View>
-      }
-    >
+    <StationBody footer={<IndicatorPad choice={choice} reading={reading} wheel={wheel} turned={turned} />}>
       {bar}
       <View className="items-center px-4 pt-3 wide:pt-5">
         <ReadSketch method={method} width={wide ? Math.min(width - 48, 420) : NARROW_SKETCH} next={0} />
@@ -123,6 +83,65 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   );
 }
 
+/** The wheel, where it says that the piston is at TDC. */
+interface Turned {
+  readonly wheel: ReadingEntry;
+  readonly underPointer: WheelReading;
+}
+
+interface IndicatorPadProps {
+  readonly choice: ReadingChoice;
+  readonly reading: Reading;
+  readonly wheel: ReadingEntry;
+  readonly turned: Turned | null;
+}
+
+/** The keys for what the indicator shows, below the wheel where that is read too; or an instrument shows both. */
+function IndicatorPad({ choice, reading, wheel, turned }: IndicatorPadProps) {
+  const { build, zero, card } = useStation().report;
+  const { method, valve, next } = choice;
+  const lift = useLengthEntry(`${build.id}/read-lift/${method}`, build.units);
+  // A lobe stands below its peak at TDC; the peak of a valve is another figure than the card's of the lobe.
+  const isBelowPeak = READ_METHODS[method].reads === 'tdc-lift' && choice.sitsOn !== 'valve';
+  const most = isBelowPeak ? card.lobes[valve]?.peak : undefined;
+  const trouble = lift.mm === null ? null : troubleOfLift(lift.mm, most, build.units);
+  const record = (mm: number): void => {
+    reading.record(mm, turned && turned.underPointer);
+    wheel.clear();
+  };
+  const take = ({ wheel: at, lift: mm, box }: Taken): void => {
+    if (mm === null) return;
+    // Zeroed at the peak instead of on the base circle, it counts down.
+    reading.record(Math.abs(mm), turned && at, { box });
+    wheel.clear();
+    lift.clear();
+  };
+  return (
+    <View>
+      {turned ? <WheelBelow wheel={wheel} /> : null}
+      {zero.ring.ring === 'rim' ? null : (
+        <Instruments
+          valve={valve}
+          wanted={turned ? WITH_WHEEL : LIFT_ALONE}
+          typed={wholeReading(wheel)}
+          onTake={take}
+          onSynced={wheel.clear}
+        />
+      )}
+      <LengthPad
+        entry={lift}
+        label="What the indicator shows"
+        recordLabel={next.slot.record}
+        onRecord={record}
+        onUndo={reading.undo}
+        onNext={reading.decide}
+        trouble={trouble}
+        {...(turned && { nudge: wheel.nudge })}
+      />
+    </View>
+  );
+}
+
 /** Is a lift at TDC read, and is TDC found by the wheel? A proved one is taken unless the builder says otherwise. */
 function useTdcBy({ build, zero }: Report, { method }: ReadingChoice) {
   const { draft, change } = useDraft<'by'>(`${build.id}/tdc-by`);
@@ -132,8 +151,9 @@ function useTdcBy({ build, zero }: Report, { method }: ReadingChoice) {
 }
 
 /** Where the wheel stands, to be turned to what is under the pointer. */
-function WheelBelow({ wheel, width }: { readonly wheel: ReadingEntry; readonly width: number }) {
+function WheelBelow({ wheel }: { readonly wheel: ReadingEntry }) {
   const { rotation } = useStation().report.build.engine;
+  const width = useStationWidth();
   const { ring, position, turning, turnTo } = wheel;
   return (
     <SlideRule ring={ring} rotation={rotation} position={position} turning={turning} width={width} onTurn={turnTo} />

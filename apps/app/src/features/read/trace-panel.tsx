@@ -27,31 +27,41 @@ const ZERO_OFF = 0.004;
 
 /** A trace: its curve, what it tells, and the points that lie off their neighbours. */
 export function TracePanel({ trace }: TracePanelProps) {
-  const { build, card } = useStation().report;
+  const { units } = useStation().report.build;
   const { valve, figures, problem, dots } = trace;
   const width = Math.min(useStationWidth() - 32, 680);
   const strays = dots.filter((dot) => dot.stray !== null);
-  const nobody = { intake: null, exhaust: null };
-  const dotted = dots.length <= MOST_DOTS ? dots : strays;
   return (
     <View className="gap-3" testID="trace-panel">
       {trace.name ? <Words look="label">{trace.name}</Words> : null}
-      <CycleRibbon
-        testID="trace-ribbon"
-        card={{ ...nobody, [valve]: card.lobes[valve] }}
-        measured={{ ...nobody, [valve]: trace.curve.length > 0 ? trace.curve : null }}
-        dots={dotted.map(({ angle, lift }) => ({ valve, angle, lift }))}
-        units={build.units}
-        width={width}
-        description={`Trace of the ${valve}, ${dots.length} points.`}
-      />
+      <Curve trace={trace} strays={strays} width={width} />
       {problem ? (
         <Notice kind="warning" testID="trace-problem" message={problem.message} remedy={problem.remedy} />
       ) : null}
       {strays.length > 0 ? <Strays trace={trace} strays={strays} /> : null}
       {figures ? <Figures figures={figures} placed={trace.placed} /> : null}
-      {trace.lean.length > 2 ? <LeanPlot lean={trace.lean} valve={valve} units={build.units} width={width} /> : null}
+      {trace.lean.length > 2 ? <LeanPlot lean={trace.lean} valve={valve} units={units} width={width} /> : null}
     </View>
+  );
+}
+
+const NEITHER = { intake: null, exhaust: null };
+
+/** The curve over the card's, and the points of few readings, or those that lie off. */
+function Curve({ trace, strays, width }: TracePanelProps & { readonly strays: Trace['dots']; readonly width: number }) {
+  const { build, card } = useStation().report;
+  const { valve, dots, curve } = trace;
+  const dotted = dots.length <= MOST_DOTS ? dots : strays;
+  return (
+    <CycleRibbon
+      testID="trace-ribbon"
+      card={{ ...NEITHER, [valve]: card.lobes[valve] }}
+      measured={{ ...NEITHER, [valve]: curve.length > 0 ? curve : null }}
+      dots={dotted.map(({ angle, lift }) => ({ valve, angle, lift }))}
+      units={build.units}
+      width={width}
+      description={`Trace of the ${valve}, ${dots.length} points.`}
+    />
   );
 }
 

@@ -27,9 +27,24 @@ function misfitOf(height: number, understood: string, lift: number | undefined, 
   return `${understood} is not less than the whole lobe lift, ${whole} on the card. Type a smaller one, or correct the card.`;
 }
 
+/** The height that this method was read at last, else the usual one, as it would be typed. */
+function proposedHeight({ build, read }: Report, method: ReadMethodName): string {
+  const last = read.heights.find((each) => each.method === method)?.height;
+  if (last !== undefined) return typedLength(last, build.units);
+  return readMethod(method).height?.usual[build.units] ?? '';
+}
+
+/** @param lobe whose whole lift the height must stay below, as far as that is known; null at the valve, where it is another figure. */
+const typedHeight = ({ build: { units }, card }: Report, text: string, lobe: Valve | null) =>
+  typedLengthOf(text, {
+    units,
+    family: 'lift',
+    misfit: (mm, understood) => misfitOf(mm, understood, lobe === null ? undefined : card.lobes[lobe]?.peak, units),
+  });
+
 /** What is being read: valve, method, where the indicator sits, at which height. The builder's own choice, else what is proposed. */
 export function useReadingChoice(report: Report) {
-  const { build, read, card, target } = report;
+  const { build, read, target } = report;
   // Once a target is kept, the rule of the shop is in it.
   const rule = useAppSelector((state) => state.session.account?.readRule ?? null);
   const dispatch = useAppDispatch();
@@ -46,20 +61,13 @@ export function useReadingChoice(report: Report) {
   const bank = bankOf(report, draft);
   const cylinder = readCylinder(report, draft);
   const own = cylinderOf(report, bank);
-  const { isFelt = false, height: table } = readMethod(method);
+  const { isFelt = false, height: asked } = readMethod(method);
   // What is felt is felt at the valve.
   const sitsOn: SitsOn = isFelt
     ? 'valve'
     : (SITS_ON.find((name) => name === draft.sitsOn) ?? open?.sitsOn ?? read.sitsOn);
-  const last = read.heights.find((each) => each.method === method)?.height;
-  const proposed = last === undefined ? table?.usual[build.units] : typedLength(last, build.units);
-  const heightText = draft[`height ${method}`] ?? proposed ?? '';
-  const peak = sitsOn === 'valve' ? undefined : card.lobes[valve]?.peak;
-  const typed = typedLengthOf(heightText, {
-    units: build.units,
-    family: 'lift',
-    misfit: (mm, understood) => misfitOf(mm, understood, peak, build.units),
-  });
+  const heightText = draft[`height ${method}`] ?? proposedHeight(report, method);
+  const typed = typedHeight(report, heightText, sitsOn === 'valve' ? null : valve);
   const height = isFelt ? 0 : lengthIn(typed);
   const zeroedAtTdc = draft.zeroed === 'tdc';
   const otherWay = zeroedAtTdc ? (report.prepare.asItStands?.oneWay ? 'on' : 'back') : null;
@@ -81,8 +89,8 @@ export function useReadingChoice(report: Report) {
     sitsOn,
     next,
     height: {
-      asked: table !== null && next.round === null,
-      label: table?.label ?? '',
+      asked: asked !== null && next.round === null,
+      label: asked?.label ?? '',
       text: heightText,
       typed,
       mm: next.height,

@@ -43,9 +43,7 @@ interface ChooseMethodProps {
 export function ChooseMethod({ onBegun }: ChooseMethodProps) {
   const { report, write, undo } = useStation();
   const { build, prepare, zero } = report;
-  const ofShop = useAppSelector((state) => state.session.account?.zeroRule ?? null);
-  // An engine to practise on has a stop and no more, whatever the rule of the shop asks for.
-  const rule = build.practice ? null : ofShop;
+  const rule = useZeroRule(build.practice);
   const stated = prepare.asItStands;
   const [at, setAt] = useState<AtHand>({
     head: stated?.head ?? 'off',
@@ -74,8 +72,8 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
       after: zero.id,
       method,
       cylinder: 1,
-      ...(needsRim && rim.ring ? { ring: rim.ring } : {}),
-      ...(needsPin ? { tolerance: pin.value } : {}),
+      ...(needsRim && rim.ring && { ring: rim.ring }),
+      ...(needsPin && { tolerance: pin.value }),
     });
     onBegun();
   };
@@ -98,16 +96,10 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
         </Words>
         <AtHandFields at={at} onChange={setAt} />
         {method ? (
-          <View className="flex-row gap-4 border-l-4 border-brass pl-3">
-            <View className="shrink grow gap-1">
-              <Words look="heading" level={2} testID="method">
-                {ZERO_METHODS[method].name}
-              </Words>
-              <Words look="body">{method === proposal?.method ? proposal.why : ZERO_METHODS[method].why}</Words>
-              <Words look="body">{ZERO_METHODS[method].prepare}</Words>
-            </View>
-            <MethodSketch method={method} size={108} />
-          </View>
+          <>
+            <ThisMethod method={method} proposal={proposal} />
+            <BeforeIt method={method} pin={needsPin ? pin : null} rim={needsRim ? rim : null} asked={asked} />
+          </>
         ) : (
           <Notice
             kind="warning"
@@ -115,15 +107,40 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
             remedy="With the head on, no plug hole in line and no indicator there is nothing to measure with. Say what else you have, or take the head off."
           />
         )}
-        {method ? (
-          <BeforeIt method={method} pin={needsPin ? pin : null} rim={needsRim ? rim : null} asked={asked} />
-        ) : null}
         <OtherMethods method={method} at={at} onChoose={setOther} />
         <TextLink href={placeHref(report.build.id, 'print')} testID="to-print" className="self-start py-2">
           Print a degree wheel or a rim tape
         </TextLink>
       </View>
     </StationBody>
+  );
+}
+
+/** The rule of the shop. An engine to practise on has a stop and no more, whatever that asks for. */
+function useZeroRule(practice: boolean): ZeroMethodName | null {
+  const ofShop = useAppSelector((state) => state.session.account?.zeroRule ?? null);
+  return practice ? null : ofShop;
+}
+
+interface ThisMethodProps {
+  readonly method: ZeroMethodName;
+  readonly proposal: ReturnType<typeof proposeZero>;
+}
+
+/** The method that is about to be begun: why, and what it takes. */
+function ThisMethod({ method, proposal }: ThisMethodProps) {
+  const { name, why, prepare } = ZERO_METHODS[method];
+  return (
+    <View className="flex-row gap-4 border-l-4 border-brass pl-3">
+      <View className="shrink grow gap-1">
+        <Words look="heading" level={2} testID="method">
+          {name}
+        </Words>
+        <Words look="body">{method === proposal?.method ? proposal.why : why}</Words>
+        <Words look="body">{prepare}</Words>
+      </View>
+      <MethodSketch method={method} size={108} />
+    </View>
   );
 }
 

@@ -1,19 +1,12 @@
 import { Pressable, View } from 'react-native';
-import { reachOf } from '@yosoku/core/timing-set/hardware';
+import { questionsOf, reachOf } from '@yosoku/core/timing-set/hardware';
 import { signed } from '@yosoku/core/timing-set/kinds/kind';
 import { computedDegrees } from '@yosoku/core/units/degrees';
 import type { LengthUnit } from '@yosoku/core/units/length';
 import { Choice } from '@/ui/choice';
 import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
-import {
-  type HardwareForm,
-  HARDWARE_FIELDS,
-  KIND_CHOICES,
-  type ReadHardware,
-  kindOfForm,
-  readHardware,
-} from './hardware-form';
+import { type HardwareForm, KIND_CHOICES, type ReadHardware, kindOfForm, readHardware } from './hardware-form';
 
 const CHOICES = {
   stamped: [
@@ -68,7 +61,7 @@ export function HardwareFields({ form, units, onChange, asked }: HardwareFieldsP
         onChange={(name) => onChange({ name })}
         error={trouble('name')}
       />
-      {HARDWARE_FIELDS[kind].map(({ name, typed, label, hint }) =>
+      {questionsOf(kind).map(({ name, typed, label, hint }) =>
         typed === 'stamped' || typed === 'sense' || typed === 'scale' ? (
           <View key={name} className="gap-1">
             <Choice

@@ -1,5 +1,5 @@
-import { type Hardware, HARDWARE_KIND_NAMES } from '@yosoku/core/timing-set/hardware';
-import { EMPTY_HARDWARE, HARDWARE_FIELDS, type HardwareForm, hardwareForm, readHardware } from './hardware-form';
+import { type Hardware, HARDWARE_KIND_NAMES, questionsOf } from '@yosoku/core/timing-set/hardware';
+import { EMPTY_HARDWARE, type HardwareForm, hardwareForm, readHardware } from './hardware-form';
 
 const typed = (more: Partial<HardwareForm>) => readHardware({ ...EMPTY_HARDWARE, name: 'Gear', ...more }, 'in');
 
@@ -56,5 +56,5 @@ test('what is wrong stands at its own field, and what is missing too', () => {
   expect(trouble({ kind: 'tooth-jump', teeth: '4.5' }).teeth).toMatch(/whole number/);
   expect(trouble({ kind: 'offset-key', radius: '10 mm', offsets: '12 mm' }).offsets).toMatch(/half the radius/);
   for (const kind of HARDWARE_KIND_NAMES)
-    if (HARDWARE_FIELDS[kind].length > 0) expect(Object.keys(trouble({ kind })).length).toBeGreaterThan(0);
+    if (questionsOf(kind).length > 0) expect(Object.keys(trouble({ kind })).length).toBeGreaterThan(0);
 });

@@ -1,108 +1,28 @@
 import type { Result } from '@yosoku/core/problem';
 import {
   type Hardware,
+  type HardwareField,
   type HardwareKindName,
   HARDWARE_KINDS,
   HARDWARE_KIND_NAMES,
   hardwareSchema,
+  questionsOf,
 } from '@yosoku/core/timing-set/hardware';
+import type { Question } from '@yosoku/core/timing-set/kinds/kind';
 import { type LengthUnit, parseLength, typedLength } from '@yosoku/core/units/length';
 import { typedFigure } from '@/forms/typed-figure';
 import { NAME_LENGTH } from '@yosoku/core/record/entries/limits';
 
-/** A piece of hardware as typed. One flat form for all kinds; each kind has its own fields. */
-export type HardwareForm = Record<
-  | 'name'
-  | 'kind'
-  | 'stamped'
-  | 'marks'
-  | 'radius'
-  | 'offsets'
-  | 'range'
-  | 'scale'
-  | 'gear'
-  | 'hub'
-  | 'teeth'
-  | 'sets'
-  | 'sense'
-  | 'from'
-  | 'to',
-  string
->;
-type HardwareField = keyof HardwareForm;
+/** A piece of hardware as typed. One flat form for all kinds; each asks for its own fields. */
+export type HardwareForm = Record<'name' | 'kind' | HardwareField, string>;
 
-export const EMPTY_HARDWARE: HardwareForm = {
+export const EMPTY_HARDWARE = {
+  ...Object.fromEntries(
+    HARDWARE_KIND_NAMES.flatMap(questionsOf).map(({ name, typed }) => [name, typed === 'scale' ? 'yes' : '']),
+  ),
   name: '',
   kind: 'keyways',
-  stamped: '',
-  marks: '',
-  radius: '',
-  offsets: '',
-  range: '',
-  scale: 'yes',
-  gear: '',
-  hub: '',
-  teeth: '',
-  sets: '',
-  sense: '',
-  from: '',
-  to: '',
-};
-
-/** How a field is typed: a choice, one figure, a length, or several of them in a row. */
-interface FieldSpec {
-  readonly name: Exclude<HardwareField, 'name' | 'kind'>;
-  readonly typed: 'degrees' | 'count' | 'length' | 'degrees-list' | 'length-list' | 'stamped' | 'sense' | 'scale';
-  readonly label: string;
-  readonly hint?: string;
-}
-
-const STAMPED: FieldSpec = { name: 'stamped', typed: 'stamped', label: 'Its label counts' };
-const MARKS: FieldSpec = {
-  name: 'marks',
-  typed: 'degrees-list',
-  label: 'Positions, as stamped',
-  hint: 'Like −8 −4 0 4 8. Positive advances the cam.',
-};
-const RANGE: FieldSpec = {
-  name: 'range',
-  typed: 'degrees',
-  label: 'Range to either side',
-  hint: 'Degrees, as stamped.',
-};
-const SCALE: FieldSpec = { name: 'scale', typed: 'scale', label: 'Has it a scale to be set by?' };
-const OFFSETS: FieldSpec = {
-  name: 'offsets',
-  typed: 'length-list',
-  label: 'Offsets',
-  hint: 'Like 0.010 0.020 in, or 0.25 0.5 mm. Each goes in either way round.',
-};
-
-/** The fields of each kind, in the order in which they are asked. */
-export const HARDWARE_FIELDS: Readonly<Record<HardwareKindName, readonly FieldSpec[]>> = {
-  keyways: [STAMPED, MARKS],
-  bushings: [STAMPED, MARKS],
-  'offset-dowel': [{ name: 'radius', typed: 'length', label: 'Radius of the dowel circle' }, OFFSETS],
-  'offset-key': [{ name: 'radius', typed: 'length', label: 'Radius of the shaft' }, OFFSETS],
-  eccentric: [STAMPED, RANGE, SCALE],
-  'slotted-pulley': [STAMPED, RANGE, SCALE],
-  'hole-circle': [
-    { name: 'gear', typed: 'count', label: 'Holes in the gear' },
-    { name: 'hub', typed: 'count', label: 'Holes in the hub' },
-  ],
-  'hole-sets': [
-    { name: 'teeth', typed: 'count', label: 'Teeth of the cam wheel' },
-    { name: 'sets', typed: 'count', label: 'Hole sets' },
-  ],
-  taper: [],
-  'tooth-jump': [{ name: 'teeth', typed: 'count', label: 'Teeth of the cam gear' }],
-  phaser: [
-    STAMPED,
-    { name: 'sense', typed: 'sense', label: 'The figure grows as the cam comes' },
-    { name: 'from', typed: 'degrees', label: 'Lowest figure' },
-    { name: 'to', typed: 'degrees', label: 'Highest figure' },
-  ],
-};
+} as HardwareForm;
 
 export const kindOfForm = ({ kind }: HardwareForm): HardwareKindName =>
   HARDWARE_KIND_NAMES.find((name) => name === kind) ?? 'keyways';
@@ -119,7 +39,7 @@ function lengths(typed: string, unit: LengthUnit): number[] {
   });
 }
 
-function read(form: HardwareForm, { name, typed }: FieldSpec, unit: LengthUnit): unknown {
+function read(form: HardwareForm, { name, typed }: Question<HardwareField>, unit: LengthUnit): unknown {
   const text = form[name];
   switch (typed) {
     case 'degrees':
@@ -144,19 +64,19 @@ function read(form: HardwareForm, { name, typed }: FieldSpec, unit: LengthUnit):
 
 export type ReadHardware = Result<
   { readonly name: string; readonly hardware: Hardware },
-  { readonly trouble: Partial<Record<HardwareField, string>> }
+  { readonly trouble: Partial<Record<keyof HardwareForm, string>> }
 >;
 
 /** What was typed as hardware, or what is wrong with which field. */
 export function readHardware(form: HardwareForm, unit: LengthUnit): ReadHardware {
   const kind = kindOfForm(form);
-  const body = Object.fromEntries(HARDWARE_FIELDS[kind].map((spec) => [spec.name, read(form, spec, unit)]));
+  const body = Object.fromEntries(questionsOf(kind).map((question) => [question.name, read(form, question, unit)]));
   const parsed = hardwareSchema.safeParse({ kind, ...body });
-  const trouble: Partial<Record<HardwareField, string>> = {};
+  const trouble: Partial<Record<keyof HardwareForm, string>> = {};
   if (form.name.trim() === '') trouble.name = 'Give it a name, as it hangs on the shelf.';
   else if (form.name.trim().length > NAME_LENGTH) trouble.name = `At most ${NAME_LENGTH} characters.`;
   for (const { path, message } of parsed.error?.issues ?? []) {
-    const field = String(path[0] ?? 'kind') as HardwareField;
+    const field = String(path[0] ?? 'kind') as keyof HardwareForm;
     trouble[field] ??= `${message.charAt(0).toUpperCase()}${message.slice(1)}.`;
   }
   return parsed.success && trouble.name === undefined
@@ -168,7 +88,7 @@ export function readHardware(form: HardwareForm, unit: LengthUnit): ReadHardware
 export function hardwareForm(name: string, hardware: Hardware, unit: LengthUnit): HardwareForm {
   const form: Record<string, string> = { ...EMPTY_HARDWARE, name, kind: hardware.kind };
   const values: Readonly<Record<string, unknown>> = hardware;
-  for (const { name: field, typed } of HARDWARE_FIELDS[hardware.kind]) {
+  for (const { name: field, typed } of questionsOf(hardware.kind)) {
     const value = values[field];
     form[field] =
       typed === 'scale'

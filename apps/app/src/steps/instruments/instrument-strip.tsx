@@ -108,19 +108,14 @@ function useStripKeys({ valve, wanted, typed, onTake, onSynced }: StripProps, in
 function Live(props: StripProps & { readonly instrument: Instrument }) {
   const { wanted, instrument } = props;
   const { report } = useStation();
-  const theme = useTheme();
   const { showing, standing, which, synced, reading, trouble, take, toWheel, zero } = useStripKeys(props, instrument);
   const live = showing.condition === 'live';
   const needsSync = wanted.wheel && !synced;
-  const said = trouble ?? (needsSync ? unsyncedWords(showing) : null);
-  const why = showing.condition === 'live' ? said : LOST[showing.condition];
   const wheel = wanted.wheel ? (reading ?? 'not synced') : null;
   return (
     <View testID="instrument-strip" className="border-t border-hairline">
       <View className="flex-row flex-wrap items-center gap-x-2 px-3">
-        <View aria-hidden>
-          {live ? <CircleDot size={16} color={theme.intake} /> : <TriangleAlert size={18} color={theme.danger} />}
-        </View>
+        <LiveSign live={live} />
         <View className="min-w-[200px] shrink grow">
           <Text
             testID="instrument-shows"
@@ -154,18 +149,43 @@ function Live(props: StripProps & { readonly instrument: Instrument }) {
           />
         </View>
       </View>
-      {why ? (
-        <Words
-          look="label"
-          role="alert"
-          testID="instrument-trouble"
-          tone={live && trouble === null ? 'ink' : 'danger'}
-          className="px-3 pb-1"
-        >
-          {why}
-        </Words>
-      ) : null}
+      <StripTrouble showing={showing} trouble={trouble} needsSync={needsSync} />
     </View>
+  );
+}
+
+function LiveSign({ live }: { readonly live: boolean }) {
+  const theme = useTheme();
+  return (
+    <View aria-hidden>
+      {live ? <CircleDot size={16} color={theme.intake} /> : <TriangleAlert size={18} color={theme.danger} />}
+    </View>
+  );
+}
+
+interface StripTroubleProps {
+  readonly showing: Showing;
+  /** What was said against a key. */
+  readonly trouble: string | null;
+  readonly needsSync: boolean;
+}
+
+/** Why nothing can be taken: there is no signal, a key was refused, or the count does not know the wheel yet. */
+function StripTrouble({ showing, trouble, needsSync }: StripTroubleProps) {
+  const isLive = showing.condition === 'live';
+  const said = trouble ?? (needsSync ? unsyncedWords(showing) : null);
+  const why = showing.condition === 'live' ? said : LOST[showing.condition];
+  if (!why) return null;
+  return (
+    <Words
+      look="label"
+      role="alert"
+      testID="instrument-trouble"
+      tone={isLive && trouble === null ? 'ink' : 'danger'}
+      className="px-3 pb-1"
+    >
+      {why}
+    </Words>
   );
 }
 

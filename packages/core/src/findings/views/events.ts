@@ -1,5 +1,5 @@
 import { eventCentre, EVENT_NAMES, type Valve } from '../../cam/card';
-import { combineRounds } from '../../measure/read-uncertainty';
+import { type Combined, combineRounds } from '../../measure/read-uncertainty';
 import { computedDegrees } from '../../units/degrees';
 import { formatLength } from '../../units/length';
 import type { RoundFinding } from '../readings/read-rounds';
@@ -27,8 +27,6 @@ const longerWords = (longer: number): string =>
 /** Opening and closing at a height: their centre says where the cam sits, crank degrees; a duration that is not the card’s is spoken of. */
 export function eventViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
   const { units } = context.build.description.body;
-  const lobe = context.card[valve];
-  const ahead = context.ahead[valve];
   return groups(rounds.filter((round) => round.events !== null)).map((group) => {
     const [first] = group;
     const height = first?.height ?? 0;
@@ -40,21 +38,36 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
     const duration = combineRounds(of('duration'), terms.duration);
     const opens = combineRounds(of('opens'), terms.opening);
     const closes = combineRounds(of('closes'), terms.closing);
-    const card = eventsOfCard(lobe, valve, height, sitsOn, atLobe(context, valve, sitsOn, height));
-    const longer = card ? duration.mean - (card.opens + 180 + card.closes) : 0;
-    const differs = Math.abs(longer) > duration.expanded + DURATION_ROUNDED;
-    const target = card && ahead !== null ? eventCentre(valve, card.opens, card.closes) - sign(valve) * ahead : null;
-    const fittedWords = card?.fitted ? FITTED : null;
+    const card = eventsOfCard(context.card[valve], valve, height, sitsOn, atLobe(context, valve, sitsOn, height));
     const names = EVENT_NAMES[valve];
     return makeView('events', valve, centre, {
       key: viewKey('events', valve, height, sitsOn === 'valve'),
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} events at ${formatLength(height, units)}`,
       shows: `${names.opens} ${eventFigure(opens.mean, valve, 'opens')}, ${names.closes} ${eventFigure(closes.mean, valve, 'closes')}`,
       detail: `${computedDegrees(duration.mean)} long ±${computedDegrees(duration.expanded)}, centre ${computedDegrees(centre.mean, 2)}; ${pairsWords(centre.count, 'pair', centre.spread)}`,
-      against: target === null ? null : `event centre ${plainDegrees(target)}°${card?.fitted ? ', fitted' : ''}`,
       proved: group.some((round) => round.zeroProved),
-      remark: differs ? longerWords(longer) : fittedWords,
-      differs,
+      ...besideCard(card, duration, valve, context.ahead[valve]),
     });
   });
+}
+
+type CardEvents = NonNullable<ReturnType<typeof eventsOfCard>>;
+
+/** What the events are compared with on the card, and a duration that is not the card’s. @param ahead how far the cam is wanted ahead of its card */
+function besideCard(
+  card: CardEvents | null,
+  duration: Combined,
+  valve: Valve,
+  ahead: number | null,
+): Pick<View, 'against' | 'remark' | 'differs'> {
+  if (!card) return { against: null, remark: null, differs: false };
+  const longer = duration.mean - (card.opens + 180 + card.closes);
+  const differs = Math.abs(longer) > duration.expanded + DURATION_ROUNDED;
+  const wanted = ahead === null ? null : eventCentre(valve, card.opens, card.closes) - sign(valve) * ahead;
+  const [fitted, fittedWords] = card.fitted ? [', fitted', FITTED] : ['', null];
+  return {
+    against: wanted === null ? null : `event centre ${plainDegrees(wanted)}°${fitted}`,
+    remark: differs ? longerWords(longer) : fittedWords,
+    differs,
+  };
 }

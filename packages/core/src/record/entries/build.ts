@@ -5,8 +5,9 @@ import { crankTrouble } from '../../crank/slider-crank';
 import { isSameRing, ringWords, wheelRingSchema } from '../../crank/wheel';
 import { degrees, id, lengthMm, ratio, text } from './entry-fields';
 import { ENGINE, INSTRUMENTS, MOST_CYLINDERS, NAME_LENGTH, SENTENCE_LENGTH } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
-/** The build itself: what engine it is; and what takes any entry back. Bodies of entries. */
+/** The build itself: what engine it is; and what takes any entry back. Its kinds of entry. */
 
 const OFFSET_TROUBLE = `the pin offset must be at most ${ENGINE.pinOffset} mm`;
 const [LEAST_RATIO, MOST_RATIO] = ENGINE.compression;
@@ -89,7 +90,7 @@ const engineSchema = z
     if (trouble) context.addIssue({ code: 'custom', path: ['rod'], message: trouble });
   });
 
-export const buildDescribed = z
+const buildDescribed = z
   .strictObject({
     replaces: id.nullable().describe('The description that this one corrects; null for the first.'),
     name: text(NAME_LENGTH, 'the name'),
@@ -147,6 +148,11 @@ export const buildDescribed = z
   })
   .describe('What engine this is. Opens the logbook, or corrects what was said before.');
 
-export const entryVoided = z
+const entryVoided = z
   .strictObject({ voids: id, reason: text(SENTENCE_LENGTH, 'the reason').optional() })
   .describe('Takes an entry out of every calculation. It stays in the logbook.');
+
+export const BUILD_ENTRIES = {
+  'build.described': { body: buildDescribed, undoable: false, station: null, seen: false },
+  'entry.voided': { body: entryVoided, undoable: false, station: null, seen: false },
+} as const satisfies KindsOfEntry;

@@ -3,8 +3,9 @@ import { rimTrouble } from '../../crank/rim';
 import { RULING_METHODS } from '../../measure/read-methods';
 import { degrees, id, lengthMm, liftMm, ratio, text } from './entry-fields';
 import { CARD, MOST_LIFT, NAME_LENGTH, TARGET } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
-/** Card: what is printed, and where the cam is wanted. Bodies of entries. */
+/** Card: what is printed, and where the cam is wanted. Its kinds of entry. */
 
 const timingLine = z
   .strictObject({
@@ -82,7 +83,7 @@ const cardFigures = {
 /** What a card prints, as it prints it. */
 export const camCardSchema = z.strictObject(cardFigures);
 
-export const cardEntered = z
+const cardEntered = z
   .strictObject({
     replaces: id.nullable().describe('The card that this one corrects, or null.'),
     ...cardFigures,
@@ -113,7 +114,7 @@ const wantedOf = (which: 'intake' | 'exhaust') =>
     }),
   ]);
 
-export const targetSet = z
+const targetSet = z
   .strictObject({
     replaces: id.nullable().describe('The target that this one corrects, or null.'),
     target: wantedOf('intake'),
@@ -129,3 +130,8 @@ export const targetSet = z
       ),
   })
   .describe('Where the cam shall sit, and how closely.');
+
+export const CARD_ENTRIES = {
+  'card.entered': { body: cardEntered, undoable: false, station: 'card', seen: false },
+  'target.set': { body: targetSet, undoable: false, station: 'card', seen: false },
+} as const satisfies KindsOfEntry;

@@ -2,11 +2,12 @@ import { z } from 'zod';
 import { POCKETS } from '../../clearance/valve-to-piston';
 import { degrees, id, lengthMm, liftMm, valve } from './entry-fields';
 import { CLEARANCE, MOST_CYLINDERS } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
 const [LEAST_ANGLE, MOST_ANGLE] = CLEARANCE.angle;
 const ANGLE_TROUBLE = `the valve angle must lie between ${LEAST_ANGLE} and ${MOST_ANGLE} degrees`;
 
-/** Clear: valve to piston. Bodies of entries. */
+/** Clear: valve to piston. Its kinds of entry. */
 
 const facing = z.strictObject({
   angle: z
@@ -18,7 +19,7 @@ const facing = z.strictObject({
   minimum: lengthMm(CLEARANCE.minimum, 'the least clearance'),
 });
 
-export const clearanceSetUp = z
+const clearanceSetUp = z
   .strictObject({
     replaces: id.nullable(),
     intake: facing.optional(),
@@ -26,7 +27,7 @@ export const clearanceSetUp = z
   })
   .describe('How valves and pistons face each other, and how near they may come.');
 
-export const clearanceMeasured = z
+const clearanceMeasured = z
   .strictObject({
     trial: id.describe('The trial in which it was measured: the cam stood as it stands there.'),
     cylinder: z.int().min(1).max(MOST_CYLINDERS),
@@ -45,3 +46,8 @@ export const clearanceMeasured = z
       }),
   })
   .describe('Clearance between valve and piston round overlap TDC.');
+
+export const CLEAR_ENTRIES = {
+  'clearance.set-up': { body: clearanceSetUp, undoable: false, station: 'clear', seen: false },
+  'clearance.measured': { body: clearanceMeasured, undoable: true, station: 'clear', seen: true },
+} as const satisfies KindsOfEntry;

@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { VERDICT_KINDS } from '../../verdict/verdict';
 import { bank, camName, degrees, id, text, valve } from './entry-fields';
 import { MOST_CYLINDERS, SENTENCE_LENGTH } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
-/** Decide: what is left as it is, knowingly. Bodies of entries. */
+/** Decide: what is left as it is, knowingly. Its kinds of entry. */
 
-export const verdictAccepted = z
+const verdictAccepted = z
   .strictObject({
     replaces: id.nullable(),
     trial: id,
@@ -54,3 +55,7 @@ export const verdictAccepted = z
   .describe(
     'Something that is not on the card or outside the limit is left as it is, with a reason. Voiding it takes it back.',
   );
+
+export const DECIDE_ENTRIES = {
+  'verdict.accepted': { body: verdictAccepted, undoable: false, station: 'decide', seen: false },
+} as const satisfies KindsOfEntry;

@@ -3,8 +3,9 @@ import { LASH_ORDER_NAMES } from '../../valve-train/lash-orders';
 import { MOST_OF_A_KIND } from '../../valve-train/valve-name';
 import { id, lengthMm, liftMm, valve } from './entry-fields';
 import { LASH, MOST_CYLINDERS } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
-/** Lash: how the valves were set. Bodies of entries. */
+/** Lash: how the valves were set. Its kinds of entry. */
 
 const ofAKind = (kind: string) =>
   z
@@ -17,7 +18,7 @@ const turns = z
   .max(LASH.turns, { error: `at most ${LASH.turns} turns` })
   .describe('Turns of the adjuster past zero lash.');
 
-export const lashBegun = z
+const lashBegun = z
   .strictObject({
     after: id.nullable().describe('The setting of the lash before this one, or null.'),
     order: z.enum(LASH_ORDER_NAMES).describe('In which order the valves are set.'),
@@ -46,7 +47,7 @@ export const lashBegun = z
   })
   .describe('The valves of the engine are set, once through and once more to check.');
 
-export const lashTaken = z
+const lashTaken = z
   .strictObject({
     job: id.describe('The lash.begun entry.'),
     cylinder: z.int().min(1).max(MOST_CYLINDERS),
@@ -85,3 +86,8 @@ export const lashTaken = z
   .describe('The lash of one valve: found, set, or both.');
 
 const ROUNDING = 1e-6;
+
+export const LASH_ENTRIES = {
+  'lash.begun': { body: lashBegun, undoable: true, station: 'lash', seen: false },
+  'lash.taken': { body: lashTaken, undoable: true, station: 'lash', seen: true },
+} as const satisfies KindsOfEntry;

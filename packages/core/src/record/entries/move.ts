@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { advanceOfSetting, hardwareSchema, settingSchema } from '../../timing-set/hardware';
 import { bank, id, text } from './entry-fields';
 import { NAME_LENGTH } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
-/** Move: the drive and where its parts stand. Bodies of entries. */
+/** Move: the drive and where its parts stand. Its kinds of entry. */
 
-export const driveFitted = z
+const driveFitted = z
   .strictObject({
     replaces: id.nullable().describe('The statement that this one corrects, or null.'),
     trial: id.describe('The trial in which the drive stands like this.'),
@@ -57,7 +58,7 @@ export const driveFitted = z
   })
   .describe('The timing hardware on the drive, and where it stands.');
 
-export const phaserRead = z
+const phaserRead = z
   .strictObject({
     trial: id,
     part: id.describe('The phaser.'),
@@ -81,3 +82,8 @@ export const phaserRead = z
       ),
   })
   .describe('The angle of a phaser in its maker’s own scale: what it should be, and what it is after two turns.');
+
+export const MOVE_ENTRIES = {
+  'drive.fitted': { body: driveFitted, undoable: true, station: 'move', seen: false },
+  'phaser.read': { body: phaserRead, undoable: true, station: 'move', seen: false },
+} as const satisfies KindsOfEntry;

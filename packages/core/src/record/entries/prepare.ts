@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { CHECK_NAMES } from '../../prepare/checks';
 import { id, text } from './entry-fields';
 import { MOST_END_PLAY, SENTENCE_LENGTH } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
-/** Prepare: how the engine stands, what was checked before measuring. Bodies of entries. */
+/** Prepare: how the engine stands, what was checked before measuring. Its kinds of entry. */
 
-export const asItStands = z
+const asItStands = z
   .strictObject({
     replaces: id.nullable().describe('The statement that this one corrects, or null.'),
     head: z.enum(['on', 'off']),
@@ -28,7 +29,7 @@ export const asItStands = z
   })
   .describe('How the engine stands and what is there to measure with.');
 
-export const checkMade = z
+const checkMade = z
   .strictObject({
     replaces: id.nullable().describe('The answer that this one corrects, or null.'),
     check: z.enum(CHECK_NAMES),
@@ -48,7 +49,7 @@ const play = (what: string) =>
     .max(MOST_END_PLAY, { error: `${what} must be at most ${MOST_END_PLAY} mm` })
     .describe('Millimetres.');
 
-export const endPlayMeasured = z
+const endPlayMeasured = z
   .strictObject({
     replaces: id.nullable(),
     thrust: z.enum(['plate', 'button']),
@@ -66,3 +67,9 @@ export const endPlayMeasured = z
       .describe('A button: was the cover bolted up with its gasket and every bolt? Left out: nobody said.'),
   })
   .describe('How far the cam moves endways.');
+
+export const PREPARE_ENTRIES = {
+  'engine.as-it-stands': { body: asItStands, undoable: false, station: 'prepare', seen: false },
+  'prepare.checked': { body: checkMade, undoable: false, station: 'prepare', seen: true },
+  'end-play.measured': { body: endPlayMeasured, undoable: false, station: 'prepare', seen: true },
+} as const satisfies KindsOfEntry;

@@ -5,8 +5,9 @@ import { READ_METHOD_NAMES } from '../../measure/read-methods';
 import { settingSchema } from '../../timing-set/hardware';
 import { bank, camName, id, instrument, lengthMm, liftMm, text, valve } from './entry-fields';
 import { MOST_CYLINDERS, MOST_LIFT, SENTENCE_LENGTH } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
-/** Read: trials, readings, traces. Bodies of entries. */
+/** Read: trials, readings, traces. Its kinds of entry. */
 
 const movedCam = z.strictObject({
   cam: camName,
@@ -24,7 +25,7 @@ export const predictedViewSchema = z.strictObject({
   standard: z.number().min(0).describe('In its own unit.'),
 });
 
-export const trialBegun = z
+const trialBegun = z
   .strictObject({
     after: id.nullable().describe('The trial before this one, or null.'),
     note: text(SENTENCE_LENGTH, 'the note').optional().describe('What was changed on the drive.'),
@@ -52,7 +53,7 @@ const SITS_ON = ['lobe', 'lifter', 'bucket', 'valve'] as const;
 
 const flank = z.enum(['opening', 'closing']).describe('Opening: on the way up to the nose. Closing: on the way down.');
 
-export const readingTaken = z
+const readingTaken = z
   .strictObject({
     setting: id
       .nullable()
@@ -111,7 +112,7 @@ export const readingTaken = z
 
 export const MOST_TRACE_POINTS = 7200;
 
-export const traceRecorded = z
+const traceRecorded = z
   .strictObject({
     setting: id.nullable().describe('The zero.set entry that it leans on, or null.'),
     trial: id,
@@ -132,9 +133,16 @@ export const traceRecorded = z
   })
   .describe('Lift against angle, taken as a whole.');
 
-export const tracePointsVoided = z
+const tracePointsVoided = z
   .strictObject({
     trace: id.describe('The trace.recorded entry.'),
     points: z.array(z.int().min(0)).min(1).describe('Places in its list, from 0.'),
   })
   .describe('Points of a trace that are left out.');
+
+export const READ_ENTRIES = {
+  'trial.begun': { body: trialBegun, undoable: true, station: 'read', seen: false },
+  'reading.taken': { body: readingTaken, undoable: true, station: 'read', seen: true },
+  'trace.recorded': { body: traceRecorded, undoable: true, station: 'read', seen: false },
+  'trace.points-voided': { body: tracePointsVoided, undoable: true, station: null, seen: false },
+} as const satisfies KindsOfEntry;

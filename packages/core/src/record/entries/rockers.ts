@@ -4,12 +4,13 @@ import { PHOTO_EDGE } from '../../photos/photo';
 import { fingerprint } from './photo';
 import { id, lengthMm, liftMm, valve } from './entry-fields';
 import { MOST_CYLINDERS, MOST_LIFT, ROCKERS } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
 /** Rockers and pushrods: bodies of entries. */
 
 const ASIDE_TROUBLE = `the pattern lies at most ${ROCKERS.aside} mm from the middle`;
 
-export const rockersSetUp = z
+const rockersSetUp = z
   .strictObject({
     replaces: id.nullable(),
     mounted: z
@@ -26,7 +27,7 @@ export const rockersSetUp = z
 /** A photo is at most so large, pixels. */
 const place = z.tuple([z.number().min(0).max(PHOTO_EDGE), z.number().min(0).max(PHOTO_EDGE)]).readonly();
 
-export const rockerTried = z
+const rockerTried = z
   .strictObject({
     valve,
     cylinder: z.int().min(1).max(MOST_CYLINDERS),
@@ -66,7 +67,7 @@ export const rockerTried = z
   })
   .describe('A length of pushrod that was tried, or a stack of shims, and what it showed.');
 
-export const pushrodMeasured = z
+const pushrodMeasured = z
   .strictObject({
     replaces: id.nullable(),
     valve,
@@ -89,3 +90,9 @@ export const pushrodMeasured = z
     error: 'the preload is deeper than the plunger travels',
   })
   .describe('The length of pushrod that is needed, for all valves of one kind.');
+
+export const ROCKERS_ENTRIES = {
+  'rockers.set-up': { body: rockersSetUp, undoable: false, station: 'rockers', seen: false },
+  'rocker.tried': { body: rockerTried, undoable: true, station: 'rockers', seen: true },
+  'pushrod.measured': { body: pushrodMeasured, undoable: false, station: 'rockers', seen: true },
+} as const satisfies KindsOfEntry;

@@ -3,10 +3,11 @@ import { wheelReadingSchema, wheelRingSchema } from '../../crank/wheel';
 import { ZERO_METHOD_NAMES } from '../../tdc/zero-methods';
 import { degrees, id, instrument, lengthMm } from './entry-fields';
 import { MOST_CYLINDERS, MOST_LIFT } from './limits';
+import type { KindsOfEntry } from './kind-of-entry';
 
-/** Zero: the search for true TDC, and what became of it. Bodies of entries. */
+/** Zero: the search for true TDC, and what became of it. Its kinds of entry. */
 
-export const zeroBegun = z
+const zeroBegun = z
   .strictObject({
     after: id.nullable().describe('The zero before this one, or null.'),
     method: z.enum(ZERO_METHOD_NAMES),
@@ -18,7 +19,7 @@ export const zeroBegun = z
   })
   .describe('Begins a search for true TDC.');
 
-export const zeroReading = z
+const zeroReading = z
   .strictObject({
     zero: id.describe('The zero.begun entry.'),
     setting: id.nullable().describe('The zero.set entry that this reading proves; null before the wheel has been set.'),
@@ -41,7 +42,7 @@ export const zeroReading = z
   })
   .describe('The piston stood at the height of the method; the wheel was read.');
 
-export const zeroSet = z
+const zeroSet = z
   .strictObject({
     zero: id.describe('The zero.begun entry.'),
     after: id.nullable().describe('The setting before this one, or null.'),
@@ -49,7 +50,7 @@ export const zeroSet = z
   })
   .describe('The wheel, the pointer or the mark on the rim was put where the readings said.');
 
-export const zeroDisturbed = z
+const zeroDisturbed = z
   .strictObject({
     setting: id.describe('The zero.set entry that no longer holds.'),
     what: z
@@ -59,7 +60,7 @@ export const zeroDisturbed = z
   })
   .describe('Wheel, pointer or their fixing was disturbed: the zero is void from then on.');
 
-export const readingsRebased = z
+const readingsRebased = z
   .strictObject({
     from: id.describe('The zero.set entry that the readings lean on.'),
     to: id.describe('The proved zero.set entry that showed how far the wheel had moved.'),
@@ -70,7 +71,7 @@ export const readingsRebased = z
     'Readings of a disturbed zero are counted from where the wheel really stood. Only where nothing but the wheel had moved.',
   );
 
-export const tdcIdentified = z
+const tdcIdentified = z
   .strictObject({
     replaces: id.nullable(),
     looked: z
@@ -80,7 +81,7 @@ export const tdcIdentified = z
   })
   .describe('Which TDC cylinder 1 stands at.');
 
-export const markChecked = z
+const markChecked = z
   .strictObject({
     replaces: id.nullable(),
     part: z.enum(['balancer', 'flywheel']),
@@ -98,3 +99,13 @@ export const markChecked = z
     error: 'that is more than half-way round the rim: measure the short way',
   })
   .describe('The engine’s own TDC mark, looked at while the piston stands at true TDC.');
+
+export const ZERO_ENTRIES = {
+  'zero.begun': { body: zeroBegun, undoable: false, station: 'zero', seen: false },
+  'zero.reading': { body: zeroReading, undoable: true, station: 'zero', seen: true },
+  'zero.set': { body: zeroSet, undoable: true, station: 'zero', seen: false },
+  'zero.disturbed': { body: zeroDisturbed, undoable: true, station: 'zero', seen: false },
+  'readings.rebased': { body: readingsRebased, undoable: true, station: null, seen: false },
+  'tdc.identified': { body: tdcIdentified, undoable: false, station: null, seen: false },
+  'mark.checked': { body: markChecked, undoable: false, station: null, seen: true },
+} as const satisfies KindsOfEntry;

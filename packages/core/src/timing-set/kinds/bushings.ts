@@ -1,12 +1,13 @@
 import { z } from 'zod';
-import { kindOf, sideWords, stampedIn } from './kind';
-import { markedOffsets, markedPositions } from './keyways';
+import { STAMPED, kindOf, sideWords, stampedIn } from './kind';
+import { MARKS, markedOffsets, markedPositions } from './keyways';
 
 /** A set of offset bushings for the dowel hole of the cam gear, each marked with its offset. */
 export const bushings = kindOf({
   name: 'Offset bushings in the cam gear',
   about: 'Bushings for the dowel hole of the cam gear, each stamped with its offset.',
   body: z.strictObject({ stamped: stampedIn, marks: markedOffsets }),
+  asks: [STAMPED, MARKS],
   work: 'front-apart',
   wheelOff: false,
   trust: { response: 0.08, mark: 0.4 },

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Reach, asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
+import { type Reach, STAMPED, asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
 
 /** Half of a range that is the same either way, as stamped. */
 export const halfRange = stampedDegrees('the range').refine((range) => range > 0, {
@@ -12,6 +12,12 @@ export const rangedBody = z.strictObject({
   range: halfRange.describe('To either side of its middle, as stamped.'),
   scale: z.boolean().describe('Has it marks to be set by?'),
 });
+
+export const RANGED = [
+  STAMPED,
+  { name: 'range', typed: 'degrees', label: 'Range to either side', hint: 'Degrees, as stamped.' },
+  { name: 'scale', typed: 'scale', label: 'Has it a scale to be set by?' },
+] as const;
 
 export const rangedReach = ({ stamped, range, scale }: z.infer<typeof rangedBody>): Reach => ({
   kind: 'range',
@@ -26,6 +32,7 @@ export const eccentric = kindOf({
   name: 'Eccentric or hex adjuster',
   about: 'Turns the cam against its gear by an eccentric, anywhere in its range.',
   body: rangedBody,
+  asks: RANGED,
   work: 'adjust',
   wheelOff: false,
   trust: { response: 0.12, mark: 0.3 },

@@ -43,6 +43,10 @@ export const holeCircle = kindOf({
   name: 'Hole-circle vernier',
   about: 'A circle of holes in the gear against another count in the hub, joined by a pin where two meet.',
   body: z.strictObject({ gear: holes('holes in the gear'), hub: holes('holes in the hub') }),
+  asks: [
+    { name: 'gear', typed: 'count', label: 'Holes in the gear' },
+    { name: 'hub', typed: 'count', label: 'Holes in the hub' },
+  ],
   work: 'adjust',
   wheelOff: false,
   trust: { response: 0.01, mark: 0.15 },

@@ -26,6 +26,10 @@ export const holeSets = kindOf({
       .min(2, { error: 'at least 2 hole sets' })
       .max(24, { error: 'at most 24 hole sets' }),
   }),
+  asks: [
+    { name: 'teeth', typed: 'count', label: 'Teeth of the cam wheel' },
+    { name: 'sets', typed: 'count', label: 'Hole sets' },
+  ],
   work: 'front-apart',
   wheelOff: false,
   trust: { response: 0.01, mark: 0.2 },

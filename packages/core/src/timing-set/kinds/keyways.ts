@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Position, type StampedIn, asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
+import { type Position, STAMPED, type StampedIn, asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
 
 const MOST_MARKS = 40;
 
@@ -11,6 +11,13 @@ export const markedOffsets = z
   .refine((marks) => new Set(marks).size === marks.length, { error: 'a position stands twice' })
   .describe('As stamped; positive advances the cam.');
 
+export const MARKS = {
+  name: 'marks',
+  typed: 'degrees-list',
+  label: 'Positions, as stamped',
+  hint: 'Like −8 −4 0 4 8. Positive advances the cam.',
+} as const;
+
 export const markedPositions = (marks: readonly number[], stamped: StampedIn, noun: string): Position[] =>
   marks.map((mark) => ({ mark: signed(mark), label: `the ${signed(mark)} ${noun}`, advance: asCrank(mark, stamped) }));
 
@@ -19,6 +26,7 @@ export const keyways = kindOf({
   name: 'Multi-keyway crank gear',
   about: 'Several keyways in the gear on the crank, each stamped with its offset.',
   body: z.strictObject({ stamped: stampedIn, marks: markedOffsets }),
+  asks: [STAMPED, MARKS],
   work: 'front-apart',
   wheelOff: true,
   trust: { response: 0.08, mark: 0.4 },

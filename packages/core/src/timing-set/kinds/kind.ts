@@ -43,14 +43,26 @@ export interface Trust {
   readonly mark: number;
 }
 
+/** What its maker stamps or says of it, as it is asked in this order, and how it is typed. */
+export interface Question<Name extends string = string> {
+  readonly name: Name;
+  readonly typed: 'degrees' | 'count' | 'length' | 'degrees-list' | 'length-list' | 'stamped' | 'sense' | 'scale';
+  readonly label: string;
+  readonly hint?: string;
+}
+
+/** What several kinds ask in the same words. */
+export const STAMPED = { name: 'stamped', typed: 'stamped', label: 'Its label counts' } as const;
+
 /**
- * A kind of hardware that moves a cam. One file each, one line in `kinds.ts`.
+ * A kind of hardware that moves a cam. One file each, two lines in `hardware.ts`.
  * `work`: what it takes to put it elsewhere. `wheelOff`: must the degree wheel or the pointer come off for it?
  */
 export interface HardwareKind<S extends z.ZodObject> {
   readonly name: string;
   readonly about: string;
   readonly body: S;
+  readonly asks: readonly Question<Extract<keyof S['shape'], string>>[];
   readonly work: 'adjust' | 'front-apart';
   readonly wheelOff: boolean;
   readonly trust: Trust;

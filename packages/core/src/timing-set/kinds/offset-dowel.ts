@@ -12,6 +12,13 @@ export const offsets = z
   .refine((all) => new Set(all).size === all.length, { error: 'an offset stands twice' })
   .describe('Millimetres. Each goes in either way round.');
 
+export const OFFSETS = {
+  name: 'offsets',
+  typed: 'length-list',
+  label: 'Offsets',
+  hint: 'Like 0.010 0.020 in, or 0.25 0.5 mm. Each goes in either way round.',
+} as const;
+
 export function offsetPositions(
   all: readonly number[],
   advanceOf: (offset: number) => number,
@@ -37,6 +44,7 @@ export const offsetDowel = kindOf({
   about:
     'Stepped dowels for the cam gear: the cam turns by asin(offset ÷ radius of the dowel circle), the crank twice that.',
   body: z.strictObject({ radius: partLength('the radius of the dowel circle', 200), offsets }),
+  asks: [{ name: 'radius', typed: 'length', label: 'Radius of the dowel circle' }, OFFSETS],
   work: 'front-apart',
   wheelOff: false,
   trust: { response: 0.06, mark: 0.3 },

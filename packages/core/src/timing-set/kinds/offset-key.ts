@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { kindOf, partLength } from './kind';
-import { offsetPositions, offsets } from './offset-dowel';
+import { OFFSETS, offsetPositions, offsets } from './offset-dowel';
 
 const RAD = Math.PI / 180;
 
@@ -9,6 +9,7 @@ export const offsetKey = kindOf({
   name: 'Offset crank keys',
   about: 'Stepped keys for the crank gear: it turns by asin(offset ÷ radius of the shaft), crank degrees.',
   body: z.strictObject({ radius: partLength('the radius of the shaft', 200), offsets }),
+  asks: [{ name: 'radius', typed: 'length', label: 'Radius of the shaft' }, OFFSETS],
   work: 'front-apart',
   wheelOff: true,
   trust: { response: 0.06, mark: 0.3 },

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
+import { STAMPED, asCrank, kindOf, signed, stampedDegrees, stampedIn } from './kind';
 
 /** A phaser that is held against its spring, read in the maker's own angle scale. */
 export const phaser = kindOf({
@@ -15,6 +15,12 @@ export const phaser = kindOf({
       to: stampedDegrees('the upper end').describe('Highest figure of its scale.'),
     })
     .describe('In the maker’s own angle scale.'),
+  asks: [
+    STAMPED,
+    { name: 'sense', typed: 'sense', label: 'The figure grows as the cam comes' },
+    { name: 'from', typed: 'degrees', label: 'Lowest figure' },
+    { name: 'to', typed: 'degrees', label: 'Highest figure' },
+  ],
   work: 'adjust',
   wheelOff: false,
   trust: { response: 0.02, mark: 0.3 },

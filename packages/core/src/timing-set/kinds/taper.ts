@@ -6,6 +6,7 @@ export const taper = kindOf({
   name: 'Taper or friction mount',
   about: 'No key and no scale: the cam turns in its gear until it is locked, set by the indicator.',
   body: z.strictObject({}),
+  asks: [],
   work: 'adjust',
   wheelOff: false,
   trust: { response: 0, mark: 0.3 },

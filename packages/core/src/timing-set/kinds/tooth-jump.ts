@@ -6,6 +6,7 @@ export const toothJump = kindOf({
   name: 'Set over by teeth',
   about: 'The chain, belt or gear goes on a tooth further: 720 ÷ teeth of the cam gear, crank degrees.',
   body: z.strictObject({ teeth: toothCount('the teeth of the cam gear') }),
+  asks: [{ name: 'teeth', typed: 'count', label: 'Teeth of the cam gear' }],
   work: 'front-apart',
   wheelOff: false,
   trust: { response: 0, mark: 0.1 },
