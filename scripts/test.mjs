@@ -130,8 +130,9 @@ if (needsDatabase) {
       // own: what waits for it would keep this one from beginning anything else.
       let building;
       const built = () => (building ??= check('build', process.execPath, ['scripts/build.mjs']));
-      await sideBySide([[built, api], [built, commands], []], [core, app, ...style, ...types]);
-      await inBrowser();
+      // The browser's are the longest, and wait for screens and servers a part of their time: the others fill that. What starts servers goes one after
+      // the other beside them.
+      await sideBySide([[built, inBrowser], [built, api, commands], []], [core, app, ...style, ...types]);
       return;
     }
     if (wants('api')) await api();
