@@ -58,6 +58,8 @@ interface Opened {
   readonly reads: (figures: string, side: string) => Promise<void>;
   /** Entries of another device come in from the server. */
   readonly receives: (entries: readonly Entry[]) => Promise<void>;
+  /** The screen is turned, zoomed, or another window. */
+  readonly become: (size: typeof PHONE) => Promise<void>;
   /** Where it was gone to from here, newest last. */
   readonly went: () => readonly string[];
   /** All words on the screen, one line each. */
@@ -71,6 +73,11 @@ const wordsOf = (node: ReturnType<typeof screen.toJSON> | string): string[] => {
   const inside = (node.children ?? []).flatMap((child) => wordsOf(child as never));
   return node.type === 'Text' ? [inside.join('')] : inside;
 };
+
+function become(size: typeof PHONE): void {
+  const screen = { ...size, scale: 1, fontScale: 1 };
+  Dimensions.set({ window: screen, screen });
+}
 
 /**
  * Opens a station on a build's logbook as the screen of a device without a network, and gives hands and eyes to it.
@@ -92,7 +99,7 @@ export async function openStation(
     readonly settings?: Partial<Settings>;
   } = {},
 ): Promise<Opened> {
-  Dimensions.set({ window: { ...size, scale: 1, fontScale: 1 }, screen: { ...size, scale: 1, fontScale: 1 } });
+  become(size);
   // What no device would have kept shows nothing.
   expect(entries.map(checkEntry).filter((trouble) => trouble !== null)).toEqual([]);
   // Pictures that turn stand still: what is looked at is what stands there in the end.
@@ -152,6 +159,7 @@ export async function openStation(
         const seq = all().length + 1;
         store.dispatch(received({ buildId: BUILD, entries: more.map((entry, at) => ({ ...entry, seq: seq + at })) }));
       }),
+    become: (next) => done(() => become(next)),
     went: () => [...mockWent],
     words: () => wordsOf(screen.toJSON()).join('\n'),
   };

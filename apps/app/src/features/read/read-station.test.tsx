@@ -1,6 +1,6 @@
 import { screen } from '@testing-library/react-native';
 import { book } from '@yosoku/core/testing/book';
-import { WIDE, openStation } from '@/testing/open-station';
+import { PHONE, WIDE, openStation } from '@/testing/open-station';
 import { ReadStation } from './read-station';
 
 const sentence = (): string => String(screen.getByTestId('sentence').props.children);
@@ -173,6 +173,22 @@ test('the closing check hides what it expects, and goes on by itself where nothi
   await here.reads('23¾', 'before');
   expect(here.last()?.body).toMatchObject({ closing: true, setting });
   expect(here.went().at(-1)).toMatch(/\/decide$/);
+});
+
+test('a tablet that is turned in the middle of the closing check is still at it, and covers the sheet beside it', async () => {
+  const { job } = proved();
+  const here = await openStation('read', ReadStation, job.entries);
+  await here.reads('66', 'after');
+  await here.reads('153', 'after');
+  await here.press('closing');
+  const asked = sentence();
+  await here.become(WIDE);
+  expect(sentence()).toBe(asked);
+  // The sheet stands beside it now, without the contact that is asked for blind.
+  expect(here.words()).toMatch(/^Sheet$/m);
+  expect(here.words()).not.toMatch(/23¾/);
+  await here.become(PHONE);
+  expect(sentence()).toBe(asked);
 });
 
 test('a closing check that shows a move stops, and says what to do', async () => {

@@ -45,14 +45,7 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
   const { build, prepare, zero } = report;
   const rule = useZeroRule(build.practice);
   const stated = prepare.asItStands;
-  const [at, setAt] = useState<AtHand>({
-    head: stated?.head ?? 'off',
-    plugHole: stated?.plugHole ?? true,
-    wheel: stated?.wheel ?? true,
-    indicator: stated?.indicator ?? false,
-    oneWay: stated?.oneWay ?? false,
-  });
-  const [other, setOther] = useState<ZeroMethodName | null>(null);
+  const { at, setAt, other, setOther, done } = useAtHand(build.id, stated);
   const [asked, setAsked] = useState(false);
   const rim = useRim(build.id, build.units);
   const proposal = proposeZero(at, rule);
@@ -75,6 +68,7 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
       ...(needsRim && rim.ring && { ring: rim.ring }),
       ...(needsPin && { tolerance: pin.value }),
     });
+    done();
     onBegun();
   };
   useShortcuts({ Enter: begin, n: begin, u: () => undo?.() });
@@ -114,6 +108,40 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
       </View>
     </StationBody>
   );
+}
+
+const AT_HAND: AtHand = { head: 'off', plugHole: true, wheel: true, indicator: false, oneWay: false };
+
+/**
+ * What is at hand and the method that was chosen instead, as they were said here, else at Prepare. Kept on the device meanwhile: a phone that is turned, or a page
+ * that is reloaded, is another screen. What is said anew at Prepare goes before it.
+ */
+function useAtHand(buildId: string, stated: Report['prepare']['asItStands']) {
+  const { draft, change, done } = useDraft<keyof AtHand | 'method'>(`${buildId}/at-hand/${stated?.entry ?? ''}`);
+  const said = (name: Exclude<keyof AtHand, 'head'>): boolean =>
+    draft[name] === undefined ? (stated?.[name] ?? AT_HAND[name]) : draft[name] === 'yes';
+  const at: AtHand = {
+    head: HEAD.find(({ value }) => value === draft.head)?.value ?? stated?.head ?? AT_HAND.head,
+    plugHole: said('plugHole'),
+    wheel: said('wheel'),
+    indicator: said('indicator'),
+    oneWay: said('oneWay'),
+  };
+  const yes = (is: boolean): string => (is ? 'yes' : 'no');
+  return {
+    at,
+    setAt: ({ head, plugHole, wheel, indicator, oneWay }: AtHand) =>
+      change({
+        head,
+        plugHole: yes(plugHole),
+        wheel: yes(wheel),
+        indicator: yes(indicator),
+        oneWay: yes(oneWay),
+      }),
+    other: ZERO_METHOD_NAMES.find((name) => name === draft.method) ?? null,
+    setOther: (method: ZeroMethodName) => change({ method }),
+    done,
+  };
 }
 
 /** The rule of the shop. An engine to practise on has a stop and no more, whatever that asks for. */

@@ -174,6 +174,19 @@ test('head on, no plug hole, no wheel: a dropped valve and a tape along the rim'
   );
 });
 
+test('a screen that is turned or zoomed is another one: what was said of the engine, and the method that was chosen, stay said', async () => {
+  const here = await openStation('zero', ZeroStation, freshEngine());
+  await here.choose('at-head', 'On');
+  await here.choose('at-indicator', 'Yes');
+  await here.press('other-methods');
+  await here.press('method-dropped-valve');
+  await here.become(WIDE);
+  expect(screen.getByTestId('method')).toHaveTextContent('Dropped valve');
+  await here.press('zero-begin');
+  expect(here.report().prepare.asItStands).toMatchObject({ head: 'on', indicator: true });
+  expect(here.last()?.body).toMatchObject({ method: 'dropped-valve' });
+});
+
 test('an engine that must not be turned back is offered nothing that turns it back', async () => {
   const here = await openStation('zero', ZeroStation, freshEngine());
   await here.choose('at-indicator', 'Yes');
