@@ -1,10 +1,9 @@
-import { act, render, screen } from '@testing-library/react-native';
-import { Provider } from 'react-redux';
+import { act, screen } from '@testing-library/react-native';
 import { listed, type BuildSummary } from '@/store/logbook-slice';
-import { signedIn } from '@/store/session-slice';
-import { type Store, makeStore } from '@/store/store';
+import type { Store } from '@/store/store';
 import type { FetchOutcome } from '@/sync/fetch-builds';
 import { ACCOUNT } from '@/testing/account';
+import { openPage } from '@/testing/open-page';
 import { BuildList } from './build-list';
 
 jest.mock('expo-router', () => {
@@ -35,14 +34,7 @@ async function open(...answers: readonly (readonly BuildSummary[] | 'unreachable
     store.dispatch(listed({ shopId: ACCOUNT.shopId, builds: answer }));
     return 'fresh';
   });
-  const store = makeStore();
-  store.dispatch(signedIn(ACCOUNT));
-  render(
-    <Provider store={store}>
-      <BuildList />
-    </Provider>,
-  );
-  await act(async () => undefined);
+  await openPage(<BuildList />);
   return { later: (ms: number) => act(async () => void (await jest.advanceTimersByTimeAsync(ms))), asked: () => asked };
 }
 const links = () => screen.getAllByTestId('build').map(({ props }) => props.href as string);

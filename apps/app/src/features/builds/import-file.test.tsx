@@ -1,8 +1,5 @@
-import { act, render, screen } from '@testing-library/react-native';
-import { Provider } from 'react-redux';
-import { signedIn } from '@/store/session-slice';
-import { makeStore } from '@/store/store';
-import { ACCOUNT } from '@/testing/account';
+import { act, screen } from '@testing-library/react-native';
+import { openPage } from '@/testing/open-page';
 import { FileField } from '@/ui/file-field';
 import { TakeInFile } from './import-file';
 
@@ -22,13 +19,7 @@ async function choose(file: File, answer: () => Response): Promise<readonly stri
     sent.push(String(body));
     return answer();
   }) as typeof fetch;
-  const store = makeStore();
-  store.dispatch(signedIn(ACCOUNT));
-  render(
-    <Provider store={store}>
-      <TakeInFile />
-    </Provider>,
-  );
+  await openPage(<TakeInFile />);
   await act(async () => (screen.UNSAFE_getByType(FileField).props as { onFile: (file: File) => void }).onFile(file));
   return sent;
 }

@@ -1,30 +1,20 @@
-import { act, fireEvent, render, screen } from '@testing-library/react-native';
-import { Provider } from 'react-redux';
+import { act, fireEvent, screen } from '@testing-library/react-native';
 import { checkEntry, isUndoable } from '@yosoku/core/record/check-entry';
 import { derive } from '@yosoku/core/report/report';
 import { provideArithmetic } from '@/store/arithmetic';
 import { selectEntries } from '@/store/selectors';
-import { signedIn } from '@/store/session-slice';
-import { makeStore } from '@/store/store';
+import type { Store } from '@/store/store';
 import { ACCOUNT } from '@/testing/account';
+import { openPage } from '@/testing/open-page';
 import { NewBuild } from './new-build';
 
 const mockWent: string[] = [];
 jest.mock('expo-router', () => ({ Link: 'Link', useRouter: () => ({ replace: (to: string) => mockWent.push(to) }) }));
 
-type Store = ReturnType<typeof makeStore>;
-
-async function open(store: Store = makeStore()) {
+function open(store?: Store) {
   mockWent.length = 0;
   provideArithmetic({ derive, checkEntry, isUndoable });
-  store.dispatch(signedIn(ACCOUNT));
-  const { unmount } = render(
-    <Provider store={store}>
-      <NewBuild />
-    </Provider>,
-  );
-  await act(async () => undefined);
-  return { store, close: unmount };
+  return openPage(<NewBuild />, ACCOUNT, store);
 }
 const type = (field: string, text: string) =>
   act(async () => void fireEvent.changeText(screen.getByTestId(`engine-${field}`), text));

@@ -1,9 +1,6 @@
-import { act, fireEvent, render, screen } from '@testing-library/react-native';
-import { Provider } from 'react-redux';
+import { act, fireEvent, screen } from '@testing-library/react-native';
 import type { Piece } from '@/forms/hardware/use-shelf';
-import { signedIn } from '@/store/session-slice';
-import { makeStore } from '@/store/store';
-import { ACCOUNT } from '@/testing/account';
+import { openPage } from '@/testing/open-page';
 import { ShelfPage } from './shelf-page';
 
 jest.mock('expo-router', () => ({ Link: 'Link', useRouter: () => ({ replace: () => undefined }) }));
@@ -23,14 +20,7 @@ async function open(pieces: readonly Piece[] | null) {
     if (method !== 'GET') sent.push({ method, body: JSON.parse(String(body)) as unknown });
     return Response.json(String(input).endsWith('/hardware') && method === 'GET' ? { pieces } : {});
   }) as typeof fetch;
-  const store = makeStore();
-  store.dispatch(signedIn(ACCOUNT));
-  render(
-    <Provider store={store}>
-      <ShelfPage />
-    </Provider>,
-  );
-  await act(async () => undefined);
+  await openPage(<ShelfPage />);
   return sent;
 }
 const press = (testID: string) => act(async () => void fireEvent.press(screen.getByTestId(testID)));

@@ -1,8 +1,6 @@
-import { act, fireEvent, render, screen } from '@testing-library/react-native';
-import { Provider } from 'react-redux';
-import { signedIn } from '@/store/session-slice';
-import { makeStore } from '@/store/store';
+import { act, fireEvent, screen } from '@testing-library/react-native';
 import { ACCOUNT } from '@/testing/account';
+import { openPage } from '@/testing/open-page';
 import { Pair } from './pair';
 
 const mockWent: string[] = [];
@@ -28,14 +26,7 @@ async function open(token: string, answers: Answers, someoneHere = false) {
     if (!answer) throw new TypeError('no network');
     return answer();
   }) as typeof fetch;
-  const store = makeStore();
-  if (someoneHere) store.dispatch(signedIn(ACCOUNT));
-  render(
-    <Provider store={store}>
-      <Pair />
-    </Provider>,
-  );
-  await act(async () => undefined);
+  const { store } = await openPage(<Pair />, someoneHere ? ACCOUNT : null);
   return {
     asked,
     store,

@@ -1,9 +1,8 @@
-import { act, fireEvent, render, screen } from '@testing-library/react-native';
-import { Provider } from 'react-redux';
+import { act, fireEvent, screen } from '@testing-library/react-native';
 import { LOGO_BYTES } from '@yosoku/core/paper/letterhead';
-import { signedIn } from '@/store/session-slice';
-import { makeStore } from '@/store/store';
+import type { Store } from '@/store/store';
 import { ACCOUNT } from '@/testing/account';
+import { openPage } from '@/testing/open-page';
 import { Letterhead } from './letterhead';
 
 let mockFile: object = {};
@@ -33,17 +32,8 @@ function serverWith(words: string, logo = 200) {
   return sent;
 }
 
-async function open(role: 'owner' | 'builder' = 'owner', store = makeStore()) {
-  store.dispatch(signedIn({ ...ACCOUNT, role }));
-  const drawn = render(
-    <Provider store={store}>
-      <Letterhead />
-    </Provider>,
-  );
-  // What the server says comes a moment later.
-  await act(async () => undefined);
-  return { store, close: () => drawn.unmount() };
-}
+const open = (role: 'owner' | 'builder' = 'owner', store?: Store) =>
+  openPage(<Letterhead />, { ...ACCOUNT, role }, store);
 const press = (testID: string) => act(async () => void fireEvent.press(screen.getByTestId(testID)));
 const type = (text: string) => act(async () => void fireEvent.changeText(screen.getByTestId('letterhead-words'), text));
 

@@ -1,9 +1,6 @@
-import { act, fireEvent, render, screen } from '@testing-library/react-native';
-import { Provider } from 'react-redux';
+import { act, fireEvent, screen } from '@testing-library/react-native';
 import { drafted } from '@/store/drafts-slice';
-import { signedIn } from '@/store/session-slice';
-import { makeStore } from '@/store/store';
-import { ACCOUNT } from '@/testing/account';
+import { openPage } from '@/testing/open-page';
 import { Shop } from './shop';
 
 const mockWent: string[] = [];
@@ -17,15 +14,7 @@ async function open() {
   mockWent.length = 0;
   globalThis.fetch = (async (input: URL | string) =>
     String(input).endsWith('/api/session') ? Response.json({}) : new Promise(() => undefined)) as typeof fetch;
-  const store = makeStore();
-  store.dispatch(signedIn(ACCOUNT));
-  render(
-    <Provider store={store}>
-      <Shop />
-    </Provider>,
-  );
-  await act(async () => undefined);
-  return store;
+  return (await openPage(<Shop />)).store;
 }
 const press = (testID: string) => act(async () => void fireEvent.press(screen.getByTestId(testID)));
 
