@@ -4,6 +4,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { derive } from '@/store/arithmetic';
 import { selectEntries } from '@/store/selectors';
 import { useAppSelector } from '@/store/store';
+import { BuildMissing, useBuildHere } from '@/shell/station-screen';
 import { Page } from '@/ui/page';
 import { Words } from '@/ui/words';
 import { whatFollows } from './what-follows';
@@ -12,7 +13,9 @@ import { whatFollows } from './what-follows';
 export function EntriesPage() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const entries = useAppSelector((state) => selectEntries(state, id));
+  const { report, news } = useBuildHere();
   const followed = useMemo(() => whatFollows(entries, derive), [entries]);
+  if (!report) return <BuildMissing news={news} />;
   return (
     <Page title="Entries" back={{ href: `/builds/${id}/zero`, label: 'The build' }}>
       {followed.map(({ entry, says }, at) => (
