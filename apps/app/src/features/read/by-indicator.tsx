@@ -58,11 +58,10 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   const { atTdc, byWheel, findBy } = useTdcBy(report, choice);
   const tdc = report.zero.result?.tdc ?? 0;
   const wheel = useReadingEntry(`${report.build.id}/read-at-tdc`, method, tdc);
-  /** Where the wheel stands: as typed, or still at TDC. */
-  const underPointer = wholeReading(wheel) ?? readingAt(wheel.ring, tdc);
-  const turned: Turned | null = byWheel ? { wheel, underPointer } : null;
+  /** Where the wheel stands: as typed, or still at TDC; null where the piston says that it is at the top. */
+  const underPointer = byWheel ? (wholeReading(wheel) ?? readingAt(wheel.ring, tdc)) : null;
   return (
-    <StationBody footer={<IndicatorPad choice={choice} reading={reading} wheel={wheel} turned={turned} />}>
+    <StationBody footer={<IndicatorPad choice={choice} reading={reading} wheel={wheel} underPointer={underPointer} />}>
       {bar}
       <View className="items-center px-4 pt-3 wide:pt-5">
         <ReadSketch method={method} width={wide ? Math.min(width - 48, 420) : NARROW_SKETCH} next={0} />
@@ -73,7 +72,7 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
         </Words>
         {atTdc ? (
           <>
-            <FoundBy off={byWheel ? offWords(ringPosition(underPointer), tdc) : null} onChange={findBy} />
+            <FoundBy off={underPointer && offWords(ringPosition(underPointer), tdc)} onChange={findBy} />
             <ZeroedWhere choice={choice} />
           </>
         ) : null}
@@ -83,21 +82,16 @@ export function ByIndicator({ choice, reading, bar }: ByIndicatorProps) {
   );
 }
 
-/** The wheel, where it says that the piston is at TDC. */
-interface Turned {
-  readonly wheel: ReadingEntry;
-  readonly underPointer: WheelReading;
-}
-
 interface IndicatorPadProps {
   readonly choice: ReadingChoice;
   readonly reading: Reading;
   readonly wheel: ReadingEntry;
-  readonly turned: Turned | null;
+  /** What the wheel shows; null where it is not read. */
+  readonly underPointer: WheelReading | null;
 }
 
 /** The keys for what the indicator shows, below the wheel where that is read too; or an instrument shows both. */
-function IndicatorPad({ choice, reading, wheel, turned }: IndicatorPadProps) {
+function IndicatorPad({ choice, reading, wheel, underPointer }: IndicatorPadProps) {
   const { build, zero, card } = useStation().report;
   const { method, valve, next } = choice;
   const lift = useLengthEntry(`${build.id}/read-lift/${method}`, build.units);
@@ -106,23 +100,23 @@ function IndicatorPad({ choice, reading, wheel, turned }: IndicatorPadProps) {
   const most = isBelowPeak ? card.lobes[valve]?.peak : undefined;
   const trouble = lift.mm === null ? null : troubleOfLift(lift.mm, most, build.units);
   const record = (mm: number): void => {
-    reading.record(mm, turned && turned.underPointer);
+    reading.record(mm, underPointer);
     wheel.clear();
   };
   const take = ({ wheel: at, lift: mm, box }: Taken): void => {
     if (mm === null) return;
     // Zeroed at the peak instead of on the base circle, it counts down.
-    reading.record(Math.abs(mm), turned && at, { box });
+    reading.record(Math.abs(mm), underPointer && at, { box });
     wheel.clear();
     lift.clear();
   };
   return (
     <View>
-      {turned ? <WheelBelow wheel={wheel} /> : null}
+      {underPointer ? <WheelBelow wheel={wheel} /> : null}
       {zero.ring.ring === 'rim' ? null : (
         <Instruments
           valve={valve}
-          wanted={turned ? WITH_WHEEL : LIFT_ALONE}
+          wanted={underPointer ? WITH_WHEEL : LIFT_ALONE}
           typed={wholeReading(wheel)}
           onTake={take}
           onSynced={wheel.clear}
@@ -136,7 +130,7 @@ function IndicatorPad({ choice, reading, wheel, turned }: IndicatorPadProps) {
         onUndo={reading.undo}
         onNext={reading.decide}
         trouble={trouble}
-        {...(turned && { nudge: wheel.nudge })}
+        {...(underPointer && { nudge: wheel.nudge })}
       />
     </View>
   );

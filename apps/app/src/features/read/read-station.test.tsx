@@ -163,12 +163,18 @@ test('by the keyboard of a bench alone: figure, side, Enter; Undo; on to the ver
   expect(here.went().at(-1)).toMatch(/\/decide$/);
 });
 
-test('the closing check hides what it expects, and goes on by itself where nothing has moved', async () => {
+/** A pair was read, and the contact of the proof is asked for again. */
+async function atClosingCheck() {
   const { job, setting } = proved();
   const here = await openStation('read', ReadStation, job.entries);
   await here.reads('66', 'after');
   await here.reads('153', 'after');
   await here.press('closing');
+  return { here, setting };
+}
+
+test('the closing check hides what it expects, and goes on by itself where nothing has moved', async () => {
+  const { here, setting } = await atClosingCheck();
   expect(here.words()).not.toMatch(/23/);
   await here.reads('23¾', 'before');
   expect(here.last()?.body).toMatchObject({ closing: true, setting });
@@ -176,11 +182,7 @@ test('the closing check hides what it expects, and goes on by itself where nothi
 });
 
 test('a tablet that is turned in the middle of the closing check is still at it, and covers the sheet beside it', async () => {
-  const { job } = proved();
-  const here = await openStation('read', ReadStation, job.entries);
-  await here.reads('66', 'after');
-  await here.reads('153', 'after');
-  await here.press('closing');
+  const { here } = await atClosingCheck();
   const asked = sentence();
   await here.become(WIDE);
   expect(sentence()).toBe(asked);
@@ -192,11 +194,7 @@ test('a tablet that is turned in the middle of the closing check is still at it,
 });
 
 test('a closing check that shows a move stops, and says what to do', async () => {
-  const { job } = proved();
-  const here = await openStation('read', ReadStation, job.entries);
-  await here.reads('66', 'after');
-  await here.reads('153', 'after');
-  await here.press('closing');
+  const { here } = await atClosingCheck();
   await here.reads('27', 'before');
   expect(here.went()).toEqual([]);
   expect(here.words()).toMatch(/Something has moved\.[\s\S]*came 3\.3° from where it was[\s\S]*Do not move the cam/);

@@ -1,39 +1,24 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { type AtHand, allowsMethod, proposeZero } from '@yosoku/core/tdc/propose-zero';
-import { rimTrouble, roundOf } from '@yosoku/core/crank/rim';
-import type { WheelRing } from '@yosoku/core/crank/wheel';
 import type { BodyOf } from '@yosoku/core/record/entry';
 import type { Report } from '@yosoku/core/report/report';
 import { ZERO_METHODS, ZERO_METHOD_NAMES, type ZeroMethodName, goesOnward } from '@yosoku/core/tdc/zero-methods';
-import type { LengthUnit } from '@yosoku/core/units/length';
 import { StationBody } from '@/shell/station-body';
 import { useShortcuts } from '@/ui/use-shortcuts';
 import { MethodSketch } from '@/pictures/method-sketch';
 import { useAppSelector } from '@/store/store';
-import { useDraft } from '@/store/use-draft';
 import { placeHref } from '@/shell/station-line';
 import { PrimaryButton, QuietButton } from '@/ui/buttons';
-import { LengthField } from '@/forms/length-field';
-import { lengthIn, typedLengthOf } from '@/forms/typed-length';
-import { typedFigure } from '@/forms/typed-figure';
 import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Notice } from '@/ui/notice';
-import { TextField } from '@/ui/text-field';
 import { TextLink } from '@/ui/text-link';
 import { Words } from '@/ui/words';
 import { YesNo } from '@/ui/yes-no';
 import { useStation } from '@/logbook/station';
-
-const HEAD = [
-  { value: 'off', label: 'Off' },
-  { value: 'on', label: 'On' },
-] as const;
-const RIM_BY = [
-  { value: 'diameter', label: 'Its diameter' },
-  { value: 'round', label: 'Once round it' },
-] as const;
+import { BeforeMethod, usePin, useRim } from './before-method';
+import { HEAD, useAtHand } from './use-at-hand';
 
 interface ChooseMethodProps {
   readonly onBegun: () => void;
@@ -92,7 +77,7 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
         {method ? (
           <>
             <ThisMethod method={method} proposal={proposal} />
-            <BeforeIt method={method} pin={needsPin ? pin : null} rim={needsRim ? rim : null} asked={asked} />
+            <BeforeMethod method={method} pin={needsPin ? pin : null} rim={needsRim ? rim : null} asked={asked} />
           </>
         ) : (
           <Notice
@@ -108,40 +93,6 @@ export function ChooseMethod({ onBegun }: ChooseMethodProps) {
       </View>
     </StationBody>
   );
-}
-
-const AT_HAND: AtHand = { head: 'off', plugHole: true, wheel: true, indicator: false, oneWay: false };
-
-/**
- * What is at hand and the method that was chosen instead, as they were said here, else at Prepare. Kept on the device meanwhile: a phone that is turned, or a page
- * that is reloaded, is another screen. What is said anew at Prepare goes before it.
- */
-function useAtHand(buildId: string, stated: Report['prepare']['asItStands']) {
-  const { draft, change, done } = useDraft<keyof AtHand | 'method'>(`${buildId}/at-hand/${stated?.entry ?? ''}`);
-  const said = (name: Exclude<keyof AtHand, 'head'>): boolean =>
-    draft[name] === undefined ? (stated?.[name] ?? AT_HAND[name]) : draft[name] === 'yes';
-  const at: AtHand = {
-    head: HEAD.find(({ value }) => value === draft.head)?.value ?? stated?.head ?? AT_HAND.head,
-    plugHole: said('plugHole'),
-    wheel: said('wheel'),
-    indicator: said('indicator'),
-    oneWay: said('oneWay'),
-  };
-  const yes = (is: boolean): string => (is ? 'yes' : 'no');
-  return {
-    at,
-    setAt: ({ head, plugHole, wheel, indicator, oneWay }: AtHand) =>
-      change({
-        head,
-        plugHole: yes(plugHole),
-        wheel: yes(wheel),
-        indicator: yes(indicator),
-        oneWay: yes(oneWay),
-      }),
-    other: ZERO_METHOD_NAMES.find((name) => name === draft.method) ?? null,
-    setOther: (method: ZeroMethodName) => change({ method }),
-    done,
-  };
 }
 
 /** The rule of the shop. An engine to practise on has a stop and no more, whatever that asks for. */
@@ -187,35 +138,6 @@ function asItStands(
     ...(springs ? { springs } : {}),
     ...(camDrives ? { camDrives } : {}),
   };
-}
-
-interface BeforeItProps {
-  readonly method: ZeroMethodName;
-  readonly pin: ReturnType<typeof usePin> | null;
-  readonly rim: ReturnType<typeof useRim> | null;
-  /** Was it begun without what is asked for here? */
-  readonly asked: boolean;
-}
-
-/** What has to be minded and given before a method is begun. */
-function BeforeIt({ method, pin, rim, asked }: BeforeItProps) {
-  const { cautions, needs } = ZERO_METHODS[method];
-  return (
-    <>
-      <Notice
-        kind="warning"
-        message="Before you turn it"
-        remedy={`${cautions.join(' ')} The engine maker’s manual has the last word.`}
-      />
-      {pin ? <PinField pin={pin} /> : null}
-      {rim ? <RimFields rim={rim} asked={asked} /> : null}
-      {rim && needs.readBy === 'either' ? (
-        <Words look="soft">
-          Fix a pointer at the rim of the balancer; marks and a tape take the place of the wheel.
-        </Words>
-      ) : null}
-    </>
-  );
 }
 
 /** What is there to work with. */
@@ -305,56 +227,4 @@ function lacking(name: ZeroMethodName, at: AtHand): string {
   if (needs.readBy === 'rim' && at.wheel) return 'for engines without a wheel';
   if (at.oneWay && !goesOnward(name)) return 'has to be turned back';
   return 'needs a plug hole in line';
-}
-
-/** The tolerance of a maker's pin, as typed. */
-function usePin(buildId: string) {
-  const { draft, change } = useDraft<'text'>(`${buildId}/pin`);
-  const { text = '1' } = draft;
-  const value = typedFigure(text);
-  return {
-    text,
-    value,
-    trouble: value >= 0.05 && value <= 5 ? null : 'Degrees of the crank, from 0.05 to 5.',
-    type: (typed: string): void => change({ text: typed }),
-  };
-}
-
-const PinField = ({ pin }: { readonly pin: ReturnType<typeof usePin> }) => (
-  <TextField
-    testID="pin-tolerance"
-    label="What the manual says it is good for, ± crank degrees"
-    value={pin.text}
-    onChange={pin.type}
-    inputMode="decimal"
-    error={pin.trouble ?? undefined}
-  />
-);
-
-/** The rim that is measured with a tape: by its diameter, or once round it. Kept while it is typed. */
-function useRim(buildId: string, units: LengthUnit) {
-  const { draft, change } = useDraft<'by' | 'text'>(`${buildId}/rim`);
-  const by = draft.by === 'round' ? 'round' : 'diameter';
-  const { text = '' } = draft;
-  const roundBy = { round: (mm: number) => mm, diameter: roundOf }[by];
-  const typed = typedLengthOf(text, { units, family: 'dimension', misfit: (mm) => rimTrouble(roundBy(mm)) });
-  const size = lengthIn(typed);
-  const ring: WheelRing | null = size === null ? null : { ring: 'rim', round: roundBy(size), unit: units };
-  return { by, text, change, typed, ring } as const;
-}
-
-function RimFields({ rim, asked }: { readonly rim: ReturnType<typeof useRim>; readonly asked: boolean }) {
-  return (
-    <View className="gap-3">
-      <Choice label="The balancer, measured by" options={RIM_BY} value={rim.by} onChange={(by) => rim.change({ by })} />
-      <LengthField
-        testID="rim-size"
-        label={rim.by === 'round' ? 'Once round the rim' : 'Diameter of the rim'}
-        text={rim.text}
-        typed={rim.typed}
-        onChange={(text) => rim.change({ text })}
-        missing={asked ? 'Measure the balancer first.' : undefined}
-      />
-    </View>
-  );
 }

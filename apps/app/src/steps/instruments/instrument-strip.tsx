@@ -172,9 +172,10 @@ interface StripTroubleProps {
 
 /** Why nothing can be taken: there is no signal, a key was refused, or the count does not know the wheel yet. */
 function StripTrouble({ showing, trouble, needsSync }: StripTroubleProps) {
-  const isLive = showing.condition === 'live';
+  const { condition } = showing;
+  const isLive = condition === 'live';
   const said = trouble ?? (needsSync ? unsyncedWords(showing) : null);
-  const why = showing.condition === 'live' ? said : LOST[showing.condition];
+  const why = isLive ? said : LOST[condition];
   if (!why) return null;
   return (
     <Words
