@@ -130,9 +130,9 @@ if (needsDatabase) {
       // own: what waits for it would keep this one from beginning anything else.
       let building;
       const built = () => (building ??= check('build', process.execPath, ['scripts/build.mjs']));
-      // The browser's are the longest, and wait for screens and servers a part of their time: the others fill that. What starts servers goes one after
-      // the other beside them.
-      await sideBySide([[built, inBrowser], [built, api, commands], []], [core, app, ...style, ...types]);
+      // The browser's are the longest, and wait for screens and servers a part of their time: the others fill that. Not the commands: they kill and stop
+      // servers whose workers stand behind everything else, and two busy browsers would leave those nothing.
+      await sideBySide([[built, commands, inBrowser], [built, api], []], [core, app, ...style, ...types]);
       return;
     }
     if (wants('api')) await api();
