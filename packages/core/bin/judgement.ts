@@ -4,7 +4,7 @@ import { format, resolveConfig } from 'prettier';
 import { type Family, FAMILIES } from '../src/judgement/ground-lobe';
 import type { Convention } from '../src/judgement/job';
 import { FAR_LEANS, MISHAPS, SCENARIOS, type Tally, tally } from '../src/judgement/tally';
-import { tellable } from '../src/judgement/tellable';
+import { findable, tellable } from '../src/judgement/tellable';
 
 /**
  * Writes docs/judgement.md: what the Report says of jobs done on engines that owe nothing to the product's own likeness of lobes, readers and cards.
@@ -17,8 +17,8 @@ const SEED = Number(process.argv[3] ?? 1);
 const TO = path.resolve(process.argv[4] ?? path.join(import.meta.dirname, '../../../docs/judgement.md'));
 const CONVENTIONS: readonly Convention[] = ['nose', 'event'];
 const STEPS = [1, 0.5, 0.25] as const;
-/** Healthy jobs that the best of judges has seen. */
-const LEARNT = 1000;
+/** Healthy jobs that the best of judges have seen. */
+const LEARNT = 2000;
 
 const percent = (share: number): string =>
   Number.isNaN(share) ? '–' : `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
@@ -73,21 +73,24 @@ const byFamily = SCENARIOS.flatMap((scenario) =>
     ...cells(tally({ scenario, convention: 'nose', step: 0.5, families: [family], count: COUNT, seed: next() })),
   ]),
 );
-const byFault = MISHAPS.map(({ name, scenario, mishap, is }) => {
+const byFault = MISHAPS.map(({ name, scenario, mishap, is, ways }) => {
   const cell = { scenario, step: 0.5, families: FAMILIES, count: COUNT, seed: next(), mishap };
-  const found = tally({ ...cell, convention: 'nose', is });
+  const said = tally({ ...cell, convention: 'nose', is });
   // The closing check, lifts, bled-down lifters and the card itself stand in no reading of the wheel that could be compared.
-  const atBest = scenario.closing || /unit|bleed|card/.test(name) ? NaN : tellable({ ...cell, seen: LEARNT });
-  const others = [...found.first].filter(([fault]) => !is.includes(fault)).sort((a, b) => b[1] - a[1]);
+  const byTheWheel = !scenario.closing && !/unit|bleed|card/.test(name);
+  const told = byTheWheel ? tellable({ ...cell, seen: LEARNT }) : NaN;
+  const found = byTheWheel && ways ? findable({ ...cell, seen: LEARNT, ways }) : NaN;
+  const others = [...said.first].filter(([fault]) => !is.includes(fault)).sort((a, b) => b[1] - a[1]);
   return [
     name,
     scenario.name + (scenario.closing ? ', closing check' : ''),
-    percent(found.named),
-    percent(found.askedAbout),
-    percent(atBest),
-    percent(found.wrong),
-    percent(found.wrongIfAsked),
-    percent(found.nagged),
+    percent(said.named),
+    percent(said.askedAbout),
+    percent(found),
+    percent(told),
+    percent(said.wrong),
+    percent(said.wrongIfAsked),
+    percent(said.nagged),
     others
       .slice(0, 3)
       .map(([fault, count]) => `${fault} ${percent(count / COUNT)}`)
@@ -131,12 +134,14 @@ ${table(['job', 'the intake leans by', ...HEADS], byLean)}
 ## What went wrong
 
 Named: the fault is among those that are spoken of. Asked about: nobody is accused, but it is said that it may have happened, and how to find out, before anything is
-moved or left. At best: what a judge tells who knows what may have happened, to which reading and by how much, who has seen ${LEARNT} healthy engines, and may accuse one of
-them in a hundred: who has to find out what happened hardly does better. He weighs by straight sums, and does not know what a card means by a centreline that is the middle of its events. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
+moved or left. Can be found: what the best of judges finds out who knows how often healthy readings come out so, of ${LEARNT} engines of which he may accuse one in a hundred,
+and every way that the mishap may have taken, not which: before which reading the wheel slipped, and how far. Told which: the same of one who is told that too, and looks for
+nothing else; nobody at an engine is. Both know these lobes as no builder does, and that noses never leave 40 to 48°: of a single pair nothing else speaks, and whoever
+believed it would accuse every engine whose nose is blunter. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
 readings cannot show (a wheel that slips before the first of them, within the only pair), nothing can be named without the closing check, and one pair alone shows no
 misreading at all: such a verdict asks for it before the cam is moved or left ("First make the closing check"). Asked first: of all jobs, those that are wrong but ask so.
 
-${table(['what happened', 'job', 'named', 'asked about', 'at best', 'wrong', 'asked first', 'measure again', 'named first instead'], byFault)}
+${table(['what happened', 'job', 'named', 'asked about', 'can be found', 'told which', 'wrong', 'asked first', 'measure again', 'named first instead'], byFault)}
 `;
 writeFileSync(TO, await format(text, { ...(await resolveConfig(TO)), parser: 'markdown' }));
 console.log(text);

@@ -38,16 +38,26 @@ export function liftForCentreline(valve: Valve, printed: readonly LiftAtTdc[], c
   };
 }
 
+/** The two printed lifts that hold a lift, or that lie nearest to it on one side; null where fewer than two different ones are printed. */
+export function printedAbout(
+  printed: readonly LiftAtTdc[],
+  lift: number,
+): readonly [lower: LiftAtTdc, higher: LiftAtTdc] | null {
+  const sorted = [...printed].sort((a, b) => a.lift - b.lift);
+  const above = sorted.findIndex((each) => each.lift >= lift);
+  const to = above === -1 ? sorted.length - 1 : Math.max(1, above);
+  const [a, b] = [sorted[to - 1], sorted[to]];
+  return a && b && a.lift !== b.lift ? [a, b] : null;
+}
+
 /**
  * The centreline that a lift at overlap TDC means, as printed: between the two printed lifts that hold it, else on from the nearest two.
  * @returns null where fewer than two different lifts are printed.
  * @example centrelineForLift([{ centreline: 104, lift: 2.6 }, { centreline: 108, lift: 2.24 }], 2.51) // 105
  */
 export function centrelineForLift(printed: readonly LiftAtTdc[], lift: number): number | null {
-  const sorted = [...printed].sort((a, b) => a.lift - b.lift);
-  const above = sorted.findIndex((each) => each.lift >= lift);
-  const to = above === -1 ? sorted.length - 1 : Math.max(1, above);
-  const [a, b] = [sorted[to - 1], sorted[to]];
-  if (!a || !b || a.lift === b.lift) return null;
+  const about = printedAbout(printed, lift);
+  if (!about) return null;
+  const [a, b] = about;
   return a.centreline + ((lift - a.lift) / (b.lift - a.lift)) * (b.centreline - a.centreline);
 }

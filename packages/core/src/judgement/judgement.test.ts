@@ -1,7 +1,7 @@
 import { FAMILIES } from './ground-lobe';
 import type { Mishap } from './job';
 import { FAR_LEANS, MISHAPS, SCENARIOS, oneWay, tally } from './tally';
-import { tellable } from './tellable';
+import { findable, tellable } from './tellable';
 
 /**
  * A seeded sample of `npm run judgement`: healthy engines whose lobes, cards and readers owe nothing to the model that judges them. Bounds are those that a
@@ -110,15 +110,33 @@ test.each([
   expect(found.wrongIfAsked).toBe(found.wrong);
 });
 
-test('what the best of judges tells: all of a slip between the lobes, nothing of one that moved everything alike, and no less than is named', () => {
+test('what the best of judges tells: all of a slip between the lobes, nothing of one that moved everything alike', () => {
   const best = (what: string, job: string): number => {
     const { scenario, mishap } = happened(what, job);
     return tellable({ ...READ, count: COUNT, seen: 400, scenario, mishap });
   };
   expect(best('wheel slipped between the two lobes', 'both lobes, both ways')).toBeGreaterThan(0.95);
   expect(best('wheel slipped before the first reading', 'intake centreline and events')).toBe(0);
-  const { scenario, mishap, is } = happened('wheel slipped inside the first pair', 'intake centreline and events');
-  const { named } = tally({ ...READ, convention: 'nose', count: COUNT, scenario, mishap, is });
-  // Of sixty jobs a seventh is chance.
-  expect(best('wheel slipped inside the first pair', 'intake centreline and events')).toBeGreaterThan(named - 0.14);
+});
+
+test.each([
+  ['wheel slipped inside the first pair', 'intake centreline and events'],
+  ['one reading taken backwards', 'intake centreline and events'],
+])('%s (%s): as much is named, or asked about, as can be found out from the readings', (what, job) => {
+  const { scenario, mishap, is, ways } = happened(what, job);
+  if (!ways) throw new Error(`nobody says what ${what} may do`);
+  const cell = { ...READ, count: COUNT, scenario, mishap };
+  const can = findable({ ...cell, seen: 800, ways });
+  // Some of it, and less than by one who is told what to look for: of sixty jobs a seventh is chance.
+  expect(can).toBeGreaterThan(0.4);
+  expect(can).toBeLessThan(tellable({ ...cell, seen: 800 }) + 0.14);
+  const { named, askedAbout } = tally({ ...cell, convention: 'nose', is });
+  expect(named + askedAbout).toBeGreaterThan(can - 0.14);
+});
+
+test('of healthy readings the one who looks for a slip calls one in a hundred faulty, and of readings that nothing moved no more', () => {
+  const { scenario, ways } = happened('wheel slipped between the two lobes', 'both lobes, both ways');
+  if (!ways) throw new Error('nobody says what a slip may do');
+  const nothing = findable({ ...READ, count: 4 * COUNT, seen: 800, scenario, ways, mishap: () => ({}) });
+  expect(nothing).toBeLessThan(0.05);
 });

@@ -5,6 +5,7 @@ import type { FaultName } from '../verdict/faults';
 import { makeRandom } from '../statistics/random';
 import type { Family } from './ground-lobe';
 import { type Convention, type Job, type Mishap, type Scenario, doJob } from './job';
+import type { Ways } from './tellable';
 
 /** What came of the jobs of one cell. Shares of the jobs, angles crank degrees. */
 export interface Tally {
@@ -135,8 +136,25 @@ const named = (name: string): Scenario => {
 };
 const closed = (name: string): Scenario => ({ ...named(name), closing: true });
 /** To either side in turn, by 3 to 8 degrees. */
-const slips = (at: number): number => (at % 2 ? 1 : -1) * (3 + (at % 6));
+const SLIPS = [3, 4, 5, 6, 7, 8] as const;
+const slips = (at: number): number => (at % 2 ? 1 : -1) * (SLIPS[at % SLIPS.length] ?? 3);
+const SLACK = [3, 4, 5] as const;
 const TEN = (at: number): number => (at % 2 ? 10 : -10);
+
+/** Each of so many readings by itself is moved by each of these. */
+const oneOf =
+  (by: readonly number[]): Ways =>
+  (readings) =>
+    Array.from({ length: readings }, (_, at) =>
+      by.map((each) => moved(readings, (place) => place === at, each)),
+    ).flat();
+const moved = (readings: number, which: (place: number) => boolean, by: number): number[] =>
+  Array.from({ length: readings }, (_, place) => (which(place) ? by : 0));
+/** The wheel may have slipped before each of them but the first. */
+const SLIPPED: Ways = (readings) =>
+  Array.from({ length: readings - 1 }, (_, at) =>
+    SLIPS.flatMap((by) => [by, -by].map((each) => moved(readings, (place) => place > at, each))),
+  ).flat();
 
 const PAIR = 'intake centreline, card of centres';
 const BOTH_WAYS = 'intake centreline and events';
@@ -165,12 +183,15 @@ export const MISHAPS: readonly {
   readonly scenario: Scenario;
   readonly mishap: (at: number) => Mishap;
   readonly is: readonly FaultName[];
+  /** Every way that it may take with the readings of the wheel; left out where it shows elsewhere too. */
+  readonly ways?: Ways;
 }[] = [
   ...[named(PAIR), closed(PAIR), named(BOTH_WAYS), closed(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
     name: 'wheel slipped inside the first pair',
     scenario,
     mishap: (at: number): Mishap => ({ slip: { before: 1, by: slips(at) } }),
     is: ['wheel-slipped'] as const,
+    ways: SLIPPED,
   })),
   ...[named(BOTH_WAYS), closed(BOTH_WAYS)].map((scenario) => ({
     name: 'wheel slipped before the first reading',
@@ -183,24 +204,30 @@ export const MISHAPS: readonly {
     scenario: named(BOTH_LOBES),
     mishap: (at) => ({ slip: { before: 4, by: slips(at) } }),
     is: ['wheel-slipped'],
+    ways: SLIPPED,
   },
   {
     name: 'wheel slipped between repeats',
     scenario: named('both ways, twice, with lifts at TDC'),
     mishap: (at) => ({ slip: { before: 2, by: slips(at) } }),
     is: ['wheel-slipped'],
+    ways: SLIPPED,
   },
   ...[named(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
     name: 'one reading taken backwards',
     scenario,
-    mishap: (at: number): Mishap => ({ backwards: { at: at % (2 * scenario.reads.length), slack: 3 + (at % 3) } }),
+    mishap: (at: number): Mishap => ({
+      backwards: { at: at % (2 * scenario.reads.length), slack: SLACK[at % SLACK.length] ?? 3 },
+    }),
     is: ['backwards'] as const,
+    ways: oneOf(SLACK.map((by) => -by)),
   })),
   ...[named(PAIR), named(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
     name: '10° misread once',
     scenario,
     mishap: (at: number): Mishap => ({ misread: { at: at % (2 * scenario.reads.length), by: TEN(at >> 1) } }),
     is: ['misread', 'stray'] as const,
+    ways: oneOf([10, -10]),
   })),
   ...[named(BOTH_WAYS), named(BOTH_LOBES)].map((scenario) => ({
     name: '0–90 ring counted from 90',

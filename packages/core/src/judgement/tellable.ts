@@ -1,27 +1,18 @@
-import { type CamCard, closesAt, eventCentre, noseAt, opensAt } from '../cam/card';
-import { ringPosition } from '../crank/wheel';
-import type { EntryOf } from '../record/entry';
 import { type Block, leastSquares } from '../statistics/least-squares';
 import { makeRandom } from '../statistics/random';
-import { wrap180 } from '../units/angle';
 import type { Family } from './ground-lobe';
 import { type Convention, type Job, type Mishap, type Scenario, doJob } from './job';
+import { type Figures, figuresOf } from './wheel-readings';
 
-/** Of healthy jobs, so many may be called faulty by the judge that the product is held against. */
+/** Of healthy jobs, so many may be called faulty by the judges that the product is held against. */
 const FALSE_ALARMS = 0.01;
 /** As good as certain, and as good as unknown, of a figure in degrees. */
 const CERTAIN = 1e-8;
 const UNKNOWN = 1e8;
+const CONVENTIONS: readonly Convention[] = ['nose', 'event'];
 
-/**
- * How often a mishap can be told from the readings of the wheel at all. The judge knows what may have happened, to which reading and by how much; he has seen
- * the same job done on many healthy engines, and weighs the readings, with all that the card prints, so that healthy jobs scatter least against what the mishap
- * does. Where the cam sits he does not know. He calls faulty what one healthy job in a hundred exceeds. Who has to find out what happened hardly does better.
- * @param cell the job, on `count` engines; `seen` healthy ones are learnt from.
- * @returns the share of the mishaps that he tells, 0 to 1.
- * Source: Neyman and Pearson 1933 for readings that scatter normally; Fisher 1936 for the weights.
- */
-export function tellable(cell: {
+/** A job that something happened in, on `count` engines; `seen` healthy ones are learnt from. */
+export interface ToTell {
   readonly scenario: Scenario;
   readonly step: number;
   readonly families: readonly Family[];
@@ -29,80 +20,154 @@ export function tellable(cell: {
   readonly seen: number;
   readonly seed: number;
   readonly mishap: (at: number) => Mishap;
-}): number {
-  const { scenario, step, families, count, seen, seed, mishap } = cell;
-  const job = (number: number, what: Mishap, convention: Convention = 'nose'): Job =>
-    doJob(makeRandom(number), scenario, convention, step, families[number % families.length] ?? '3-4-5', what);
+}
+
+/** What a mishap of this kind may do to the readings of the wheel, which are so many: each way one list, crank degrees. */
+export type Ways = (readings: number) => readonly (readonly number[])[];
+
+/** The same job on many engines: healthy ones of either kind of card, and those that something happened to, each beside itself without it. */
+function jobsOf({ scenario, step, families, count, seen, seed, mishap }: ToTell) {
+  const job = (number: number, what: Mishap, convention: Convention): Figures => {
+    const done: Job = doJob(
+      makeRandom(number),
+      scenario,
+      convention,
+      step,
+      families[number % families.length] ?? '3-4-5',
+      what,
+    );
+    return figuresOf(done);
+  };
+  const healthy = Array.from({ length: seen }, (_, at) => {
+    const convention = CONVENTIONS[at % 2] ?? 'nose';
+    return { convention, ...job(seed + 104_729 * (at + 1), {}, convention) };
+  });
+  const hit = Array.from({ length: count }, (_, at) => {
+    const number = seed + 7919 * at;
+    return { before: job(number, {}, 'nose'), after: job(number, mishap(at), 'nose') };
+  });
+  return { healthy, hit };
+}
+
+/** What one healthy job in a hundred exceeds. */
+const alarmOf = (healthy: readonly number[]): number =>
+  [...healthy].sort((a, b) => a - b)[Math.floor((1 - FALSE_ALARMS) * healthy.length)] ?? Infinity;
+
+/**
+ * How often a mishap can be told by one who is told what to look for: what may have happened, to which reading and by how much. He has seen the same job done on
+ * many healthy engines, and weighs the readings, with all that the card prints, so that healthy jobs scatter least against what the mishap does. Where the cam
+ * sits he does not know. He calls faulty what one healthy job in a hundred exceeds.
+ * @returns the share of the mishaps that he tells, 0 to 1.
+ * Source: Neyman and Pearson 1933 for readings that scatter normally; Fisher 1936 for the weights.
+ */
+export function tellable(what: ToTell): number {
+  const { healthy, hit } = jobsOf(what);
+  const row = ({ readings, known }: Figures): Float64Array => Float64Array.from([...readings, ...known]);
   // He does not know either what a card means by a centreline that is the middle of its events.
-  const all = Array.from({ length: seen }, (_, at) => job(seed + 104_729 * (at + 1), {}, at % 2 ? 'event' : 'nose'));
   const learnt = new Map(
-    [true, false].map((means) => [means, all.filter((each) => meansEvents(each) === means).map(featuresOf)]),
+    [true, false].map((means) => [means, healthy.filter(({ mayMeanEvents }) => mayMeanEvents === means).map(row)]),
   );
   let told = 0;
-  for (let at = 0; at < count; at += 1) {
-    const number = seed + 7919 * at;
-    const sound = job(number, {});
-    const healthy = learnt.get(meansEvents(sound)) ?? [];
-    const scatter: Block[] = healthy.map((row) => ({ rows: [row], misses: [0], covariance: [1] }));
-    const before = featuresOf(sound);
-    const size = before.length;
+  for (const { before, after } of hit) {
+    const usual = learnt.get(before.mayMeanEvents) ?? [];
+    const scatter: Block[] = usual.map((each) => ({ rows: [each], misses: [0], covariance: [1] }));
+    const [sound, found] = [row(before), row(after)];
     // All angles later by the same: a cam that sits elsewhere.
-    const place = Float64Array.from({ length: size }, (_, i) => (i < size - KNOWN ? 1 : 0));
-    const found = featuresOf(job(number, mishap(at)));
-    const did = found.map((value, i) => value - (before[i] ?? 0));
+    const place = sound.map((_, at) => (at < before.readings.length ? 1 : 0));
+    const did = found.map((value, at) => value - (sound[at] ?? 0));
     // What a cam that sits elsewhere would do as well, nobody tells.
-    if (isAll(did, place)) continue;
+    if (did.every((value, at) => Math.abs(value - (did[0] ?? 0) * (place[at] ?? 0)) < 1e-6)) continue;
     const { unknowns: weights } = leastSquares(
-      Array.from({ length: size }, () => ({ miss: 0, variance: UNKNOWN })),
+      Array.from(sound, () => ({ miss: 0, variance: UNKNOWN })),
       [
         ...scatter,
         { rows: [place], misses: [0], covariance: [CERTAIN] },
         { rows: [did], misses: [1], covariance: [CERTAIN] },
       ],
     );
-    const sum = (row: Float64Array): number => row.reduce((all, value, i) => all + value * (weights[i] ?? 0), 0);
-    const usual = healthy.map(sum).sort((a, b) => a - b);
-    if (sum(found) > (usual[Math.floor((1 - FALSE_ALARMS) * usual.length)] ?? Infinity)) told += 1;
+    const sum = (each: Float64Array): number => each.reduce((all, value, at) => all + value * (weights[at] ?? 0), 0);
+    if (sum(found) > alarmOf(usual.map(sum))) told += 1;
   }
-  return told / count;
+  return told / hit.length;
 }
 
-/** Does it move all readings of the wheel alike? */
-const isAll = (did: Float64Array, place: Float64Array): boolean =>
-  did.every((value, at) => Math.abs(value - (did[0] ?? 0) * (place[at] ?? 0)) < 1e-6);
-
-/** Figures beside the readings: one for what is common, units, and of each lobe its lift and its duration. */
-const KNOWN = 6;
-
-/** The readings of the wheel, each from where the card has that flank, crank degrees; and what is known beside. */
-function featuresOf({ entries }: Job): Float64Array {
-  const card: CamCard = entries.find((entry) => entry.kind === 'card.entered')?.body ?? {};
-  const readings = entries.filter((entry): entry is EntryOf<'reading.taken'> => entry.kind === 'reading.taken');
-  const from = readings.flatMap(({ body: { wheel, shows, valve } }) => {
-    if (!wheel || !('flank' in shows)) return [];
-    const { centreline = 108, timing = [] } = card[valve] ?? {};
-    const { opens, closes } = timing[0] ?? {};
-    const printed =
-      shows.kind === 'below-peak' || opens === undefined || closes === undefined
-        ? noseAt(valve, centreline)
-        : shows.flank === 'opening'
-          ? opensAt(valve, opens)
-          : closesAt(valve, closes);
-    return [wrap180(ringPosition(wheel) - printed)];
-  });
-  const inMillimetres = readings.some(({ body: { shows } }) => 'drop' in shows && shows.drop === 1);
-  const known = (['intake', 'exhaust'] as const).flatMap((valve) => {
-    const { lobeLift = 0, timing = [] } = card[valve] ?? {};
-    const { opens = 0, closes = 0 } = timing[0] ?? {};
-    return [lobeLift, (opens + closes) / 10];
-  });
-  return Float64Array.from([...from, 1, inMillimetres ? 1 : 0, ...known]);
+/** How healthy jobs of one kind of card come out: each reading from what is known and what was read before it, and how far it scatters about that. */
+interface Likeness {
+  /** Of the jobs that it stands beside, so many are of this kind. */
+  readonly share: number;
+  readonly readings: readonly { readonly weights: Float64Array; readonly variance: number }[];
 }
 
-/** Does the card print a centreline that may be the middle of its own events? */
-function meansEvents({ entries }: Job): boolean {
-  const { intake }: CamCard = entries.find((entry) => entry.kind === 'card.entered')?.body ?? {};
-  const { opens, closes } = intake?.timing?.[0] ?? {};
-  if (opens === undefined || closes === undefined || intake?.centreline === undefined) return false;
-  return Math.abs(eventCentre('intake', opens, closes) - intake.centreline) <= 1;
+/** How each reading lies from the first: where the cam sits falls out. */
+const apart = (readings: readonly number[]): number[] => readings.slice(1).map((each) => each - (readings[0] ?? 0));
+
+function learn(jobs: readonly Figures[], share: number): Likeness {
+  const size = (jobs[0]?.readings.length ?? 1) - 1;
+  const readings = Array.from({ length: size }, (_, at) => {
+    const blocks = jobs.map(({ readings: read, known }): Block => {
+      const values = apart(read);
+      return {
+        rows: [Float64Array.from([...known, ...values.slice(0, at)])],
+        misses: [values[at] ?? 0],
+        covariance: [1],
+      };
+    });
+    const unknowns = blocks[0]?.rows[0]?.length ?? 0;
+    const { unknowns: weights, chiSquared } = leastSquares(
+      Array.from({ length: unknowns }, () => ({ miss: 0, variance: UNKNOWN })),
+      blocks,
+    );
+    return { weights, variance: chiSquared / (jobs.length - unknowns) };
+  });
+  return { share, readings };
+}
+
+/** How probable readings are, but for a constant. @param values as `apart` gives them. */
+function probability({ share, readings }: Likeness, values: readonly number[], known: readonly number[]): number {
+  let exponent = 0;
+  let density = share;
+  readings.forEach(({ weights, variance }, at) => {
+    let rest = values[at] ?? 0;
+    for (let i = 0; i < weights.length; i += 1)
+      rest -= (weights[i] ?? 0) * (i < known.length ? (known[i] ?? 0) : (values[i - known.length] ?? 0));
+    exponent += (rest * rest) / variance;
+    density /= Math.sqrt(variance);
+  });
+  return density * Math.exp(-exponent / 2);
+}
+
+/**
+ * How often a mishap can be told by one who has to find out what happened: that a wheel may have slipped, say, but not before which reading, nor how far. He knows
+ * every way that it may have taken, each as probable as the others, and how likely readings are on healthy engines, of which he has seen many; what is likelier by
+ * any of the ways than one healthy job in a hundred he calls faulty. No judge who accuses as few tells more of all those ways together.
+ * @returns the share of the mishaps that he tells, 0 to 1.
+ * Source: Neyman and Pearson 1933, the ways mixed; readings scatter normally about what is known, by the kind of card.
+ */
+export function findable({ ways, ...what }: ToTell & { readonly ways: Ways }): number {
+  const { healthy, hit } = jobsOf(what);
+  const learnt = new Map(
+    [true, false].map((means) => {
+      const alike = healthy.filter(({ mayMeanEvents }) => mayMeanEvents === means);
+      const kinds = CONVENTIONS.flatMap((convention) => {
+        const ofKind = alike.filter((each) => each.convention === convention);
+        return ofKind.length < alike.length / 20 ? [] : [learn(ofKind, ofKind.length / alike.length)];
+      });
+      return [means, { kinds, alike }];
+    }),
+  );
+  const hintOf = ({ readings, known, mayMeanEvents }: Figures): number => {
+    const kinds = learnt.get(mayMeanEvents)?.kinds ?? [];
+    const values = apart(readings);
+    const likely = (of: readonly number[]): number =>
+      kinds.reduce((sum, kind) => sum + probability(kind, of, known), Number.MIN_VALUE);
+    let all = 0;
+    for (const way of ways(readings.length)) {
+      const did = apart(way);
+      all += likely(values.map((value, at) => value - (did[at] ?? 0)));
+    }
+    return all / likely(values);
+  };
+  const alarms = new Map([...learnt].map(([means, { alike }]) => [means, alarmOf(alike.map(hintOf))]));
+  const told = hit.filter(({ after }) => hintOf(after) > (alarms.get(after.mayMeanEvents) ?? Infinity));
+  return told.length / hit.length;
 }

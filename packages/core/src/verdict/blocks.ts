@@ -1,10 +1,12 @@
 import { NORMAL_95 } from '../statistics/normal';
+import { printedAbout } from '../cam/lift-at-tdc';
 import { EYE, FELT, repeatsOf } from '../measure/read-uncertainty';
 import { type Predicted, byCatalogue, observedNear, predict, predictCard } from './cam-model';
 import { centreOf } from './centre-means';
 import type { ErrorSource } from '../statistics/coverage';
 import type { Block } from '../statistics/least-squares';
 import type { CardFact, Evidence, Observation, TdcLiftObservation } from './observations';
+import { MM_PER_INCH } from '../units/length';
 import { BASE_ZERO, type Guess, type Layout, SHAPE } from './unknowns';
 
 /** Observations of one place, or of both flanks at one height, as one block; and what made each value err. */
@@ -36,8 +38,14 @@ export const LEAST = 1e-8;
  * card’s own lifts says no more than that. Crank degrees, from memory.
  */
 const LIKENESS = { each: 0.25, atTdc: 4 } as const;
-/** Lifts at TDC that the card prints are carried on this far beyond them, and no further: share of what lies beyond. From memory. */
-const BEYOND = 0.2;
+/** Lift below which it says nothing at all of a ramp, which no card prints: mm at the lobe. From memory. */
+const RAMP = 0.15;
+/**
+ * Between two lifts at TDC that a card prints, and beyond them, the lobe bends: its slope grows by so much in a degree, mm. From memory. And they are printed
+ * in thousandths of an inch.
+ */
+const BENDS = 0.006;
+const LIFT_PRINTED = (MM_PER_INCH * 0.001) / SQRT12;
 
 /** Observations of one place together, both flanks of a height side by side; points of a curve and, if wanted, rounds by themselves. */
 export function groupsOf(observations: readonly Observation[], grouped: boolean): (readonly Observation[])[][] {
@@ -123,9 +131,7 @@ export function foundOf(
     put('the feel', feel, false);
     if (first.kind === 'flank' && first.from === 'base' && layout.widths.has(first)) put(SHAPE, LIKENESS.each, false);
     if (first.kind === 'tdc-lift') {
-      const beyond = beyondCatalogue(evidence, first);
-      if (beyond === null) put(SHAPE, LIKENESS.atTdc * perDegree, false);
-      else put(SHAPE, BEYOND * beyond, false);
+      put(SHAPE, shapeAtTdc(evidence, first, perDegree, guessed.byFigure), false);
     }
     variances.push(variance);
   });
@@ -146,12 +152,18 @@ export function foundOf(
   return { block, observations: group, own: sources, shared, predicted };
 }
 
-/** How far outside the centrelines for which the card prints lifts a lift at TDC lies, crank degrees; null where it prints none. */
-function beyondCatalogue(evidence: Evidence, observation: TdcLiftObservation): number | null {
+/**
+ * How far the shape of the lobe may put a lift at TDC off. By the card's own lifts, crank degrees: what is straight between two of them bends in the lobe.
+ * By the likeness of its lobe, mm: what a few degrees of its flank are, and a ramp below it.
+ */
+function shapeAtTdc(evidence: Evidence, observation: TdcLiftObservation, perDegree: number, byFigure: number): number {
+  const { valve, lift, atValve } = observation;
+  const { catalogue, ratio } = evidence.lobes[valve];
   const centreline = byCatalogue(evidence, observation);
-  if (centreline === null) return null;
-  const printed = evidence.lobes[observation.valve].catalogue.map((each) => each.centreline);
-  return Math.max(0, centreline - Math.max(...printed), Math.min(...printed) - centreline);
+  const about = centreline === null ? null : printedAbout(catalogue, lift);
+  if (centreline === null || !about) return Math.hypot(LIKENESS.atTdc * perDegree, RAMP * (atValve ? ratio : 1));
+  const [from, to] = about.map((each) => Math.abs(centreline - each.centreline));
+  return byFigure * Math.hypot((BENDS * (from ?? 0) * (to ?? 0)) / 2, LIFT_PRINTED);
 }
 
 /** Rounds in which both flanks were read. */

@@ -81,7 +81,10 @@ function predictTdcLift(evidence: Evidence, layout: Layout, guess: Guess, observ
     // A base circle taken too high leaves less lift, which looks like a later intake and an earlier exhaust.
     const byBase = slope > 0 ? byFigure : -byFigure;
     row[layout.base] = byBase;
-    const value = counted.value + moved(layout, guess, valve, zero) + byBase * valueOf(guess, layout.base);
+    // And so does an indicator that leans.
+    row[places.scale] = byBase * observation.lift;
+    const tooLittle = valueOf(guess, layout.base) + observation.lift * valueOf(guess, places.scale);
+    const value = counted.value + moved(layout, guess, valve, zero) + byBase * tooLittle;
     return { value, row, byFigure };
   }
   const known = evidence.lobes[valve];
