@@ -91,6 +91,18 @@ test.each(['centreline', 'events', 'both'] as const)(
   },
 );
 
+test('a lift at TDC that is read on a ramp, which no card prints: nobody is told that inches and millimetres were mixed', () => {
+  const scenario = SCENARIOS.find(({ catalogue }) => catalogue);
+  if (!scenario) throw new Error('there is no job with lifts at TDC');
+  // Intakes that open 28 to 32° after TDC: both lifts that their cards print are alike.
+  const accused = [241, 621, 1651].flatMap((at) => {
+    const seed = 5_550_001 + 7919 * at;
+    const found = tally({ scenario, convention: 'nose', step: 0.25, families: ['cycloidal'], count: 1, seed });
+    return [...found.first.keys()];
+  });
+  expect(accused).toEqual([]);
+});
+
 const READ = { step: 0.5, families: FAMILIES, seed: 5 } as const;
 const happened = (what: string, job: string) => {
   const found = MISHAPS.find(({ name, scenario }) => name === what && scenario.name === job && !scenario.closing);
