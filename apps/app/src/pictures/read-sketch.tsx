@@ -1,7 +1,13 @@
 import type { ReactElement } from 'react';
 import Svg, { Circle, G, Line, Path } from 'react-native-svg';
 import { type Lobe, flanksAt, lobeAt } from '@yosoku/core/cam/lobe';
-import type { ReadMethodName } from '@yosoku/core/measure/read-methods';
+import {
+  type Flank,
+  type ReadMethod,
+  type ReadMethodName,
+  type Slot,
+  readMethod,
+} from '@yosoku/core/measure/read-methods';
 import { type Palette, useTheme } from '@/ui/theme';
 
 const LOBE: Lobe = { peak: 8, nose: 0, half: 150, power: 3, lean: 0 };
@@ -21,39 +27,31 @@ interface Spot {
   readonly lift: number;
 }
 
-const at = (lift: number, side: 'opening' | 'closing'): Spot => ({ angle: flanksAt(LOBE, lift)?.[side] ?? 0, lift });
+const at = (lift: number, side: Flank | null): Spot => ({
+  angle: flanksAt(LOBE, lift)?.[side ?? 'opening'] ?? 0,
+  lift,
+});
+
+const TOP: Spot = { angle: 0, lift: LOBE.peak };
+const AT_TDC = at(2.4, 'opening');
+/** 0.050 in of a real lobe on this one. */
+const HEIGHT_DRAWN = 1.1;
+const DROP_DRAWN = 1.4;
+const SCARCELY_OPEN = 0.15;
 
 interface Sketch {
-  /** Where on the lobe the method reads. */
+  /** Where on the lobe it is read. */
   readonly spots: readonly Spot[];
   /** What else is drawn, behind the lobe. `fine` thins its lines where the sketch is large. */
   readonly lines?: (theme: Palette, fine: number) => ReactElement;
 }
 
-/** A pair of places at one height, joined by a line. */
-const levelPair = (lift: number): Sketch => ({
-  spots: [at(lift, 'opening'), at(lift, 'closing')],
-  lines: (theme, fine) => (
-    <Line
-      x1={x(at(lift, 'opening').angle)}
-      x2={x(-at(lift, 'opening').angle)}
-      y1={y(lift)}
-      y2={y(lift)}
-      stroke={theme.soft}
-      strokeWidth={1.2 * fine}
-    />
-  ),
-});
-
-const ON_THE_FLANK = at(3, 'opening');
-const AT_TDC = at(2.4, 'opening');
-
-const SKETCHES: Readonly<Record<ReadMethodName, Sketch>> = {
-  centreline: levelPair(6.6),
-  events: levelPair(1.1),
-  'opening-only': { spots: [at(1.1, 'opening')] },
-  'by-feel': { spots: [at(0.15, 'opening'), at(0.15, 'closing')] },
-  'lift-at-tdc': {
+/** What is drawn of a reading, by what it shows. `height`: the figure that its method usually goes to, counted in 0.050 in. */
+const OF_READING: Readonly<Record<Slot['shows'], (flank: Flank | null, height: number) => Sketch>> = {
+  'below-peak': (flank, height) => ({ spots: [at(LOBE.peak - height * DROP_DRAWN, flank)] }),
+  'above-base': (flank, height) => ({ spots: [at(height * HEIGHT_DRAWN, flank)] }),
+  'by-feel': (flank) => ({ spots: [at(SCARCELY_OPEN, flank)] }),
+  'tdc-lift': () => ({
     spots: [AT_TDC],
     lines: (theme, fine) => (
       <Line
@@ -66,29 +64,58 @@ const SKETCHES: Readonly<Record<ReadMethodName, Sketch>> = {
         strokeDasharray="4 2 1 2"
       />
     ),
-  },
-  identity: {
-    spots: [{ angle: 0, lift: 8 }],
+  }),
+  'peak-lift': () => ({
+    spots: [TOP],
     lines: (theme, fine) => (
-      <Line x1={x(0)} x2={x(0)} y1={y(8)} y2={BASE} stroke={theme.soft} strokeWidth={1.2 * fine} />
+      <Line x1={x(0)} x2={x(0)} y1={y(TOP.lift)} y2={BASE} stroke={theme.soft} strokeWidth={1.2 * fine} />
     ),
-  },
-  trace: {
+  }),
+  'trace-point': () => ({
     spots: Array.from({ length: 15 }, (_, i) => -140 + i * 20).map((angle) => ({
       angle,
       lift: lobeAt(LOBE, angle).lift,
     })),
-  },
-  backlash: {
-    spots: [ON_THE_FLANK],
-    lines: (theme, fine) => (
-      <G stroke={theme.soft} strokeWidth={1.4 * fine} fill="none">
-        <Path d={`M${x(ON_THE_FLANK.angle) - 24} ${y(ON_THE_FLANK.lift)} h18 m-5 -4 l5 4 l-5 4`} />
-        <Path d={`M${x(ON_THE_FLANK.angle) + 24} ${y(ON_THE_FLANK.lift)} h-18 m5 -4 l-5 4 l5 4`} />
-      </G>
-    ),
-  },
+  }),
 };
+
+/** Both flanks at one height. */
+const level = (one: Spot, other: Spot): Pick<Sketch, 'lines'> => ({
+  lines: (theme, fine) => (
+    <Line
+      x1={x(one.angle)}
+      x2={x(other.angle)}
+      y1={y(one.lift)}
+      y2={y(other.lift)}
+      stroke={theme.soft}
+      strokeWidth={1.2 * fine}
+    />
+  ),
+});
+
+/** A place that is come to from both sides. */
+const bothWays = ({ angle, lift }: Spot): Pick<Sketch, 'lines'> => ({
+  lines: (theme, fine) => (
+    <G stroke={theme.soft} strokeWidth={1.4 * fine} fill="none">
+      <Path d={`M${x(angle) - 24} ${y(lift)} h18 m-5 -4 l5 4 l-5 4`} />
+      <Path d={`M${x(angle) + 24} ${y(lift)} h-18 m5 -4 l-5 4 l5 4`} />
+    </G>
+  ),
+});
+
+/** The sketch of a method follows from its readings: whoever adds a method draws nothing. */
+function sketchOf({ slots, height }: ReadMethod): Sketch {
+  const figure = height === null ? 0 : Number(height.usual.in) / 0.05;
+  const drawn = slots.map(({ shows, flank }) => OF_READING[shows](flank, figure));
+  const spots = drawn
+    .flatMap((each) => each.spots)
+    .filter((spot, i, all) => all.findIndex(({ angle }) => angle === spot.angle) === i);
+  const [one, other] = spots;
+  const own = drawn.find(({ lines }) => lines);
+  if (own || !one || height === null) return { ...own, spots };
+  if (slots.some(({ approach }) => approach === 'backward')) return { ...bothWays(one), spots };
+  return other ? { ...level(one, other), spots } : { spots };
+}
 
 /** A lobe with the places that a method reads. `next` is the one to be read now. */
 export function ReadSketch({
@@ -101,7 +128,7 @@ export function ReadSketch({
   readonly next?: number;
 }) {
   const theme = useTheme();
-  const { spots, lines } = SKETCHES[method];
+  const { spots, lines } = sketchOf(readMethod(method));
   // Large, the same lines would be beams.
   const fine = Math.min(1, 150 / width);
   return (

@@ -1,4 +1,5 @@
 import { EVENT_NAMES, type Valve } from '../../cam/card';
+import type { ReadMethodName } from '../../measure/read-methods';
 import { FELT, FELT_LATE } from '../../measure/read-uncertainty';
 import { NORMAL_95 } from '../../statistics/normal';
 import { computedDegrees } from '../../units/degrees';
@@ -8,7 +9,12 @@ import { eventFigure } from './card-events';
 import { type View, type ViewContext, counting, lashOf, makeView, pairsWords, viewKey } from './view';
 
 /** Opening and closing as fingers feel them at the spring cap, crank degrees: coarse, and honest about it. */
-export function feelViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+export function feelViews(
+  context: ViewContext,
+  valve: Valve,
+  rounds: readonly RoundFinding[],
+  method: ReadMethodName,
+): View[] {
   const group = counting(rounds.filter((round) => round.events !== null));
   if (group.length === 0) return [];
   const of = (name: 'centre' | 'duration' | 'opens' | 'closes'): number[] =>
@@ -22,7 +28,7 @@ export function feelViews(context: ViewContext, valve: Valve, rounds: readonly R
   const lash = lashOf(context, valve) ?? 0;
   return [
     makeView(
-      'by-feel',
+      method,
       valve,
       {
         mean: mean(centres),
@@ -36,7 +42,7 @@ export function feelViews(context: ViewContext, valve: Valve, rounds: readonly R
         ],
       },
       {
-        key: viewKey('by-feel', valve, 0, true),
+        key: viewKey(method, valve, 0, true),
         title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} events by feel`,
         shows: `${names.opens} ${eventFigure(mean(of('opens')), valve, 'opens')}, ${names.closes} ${eventFigure(mean(of('closes')), valve, 'closes')}`,
         detail: `${computedDegrees(mean(of('duration')))} long, each to about ${computedDegrees(NORMAL_95 * FELT, 0)}, at ${formatLength(lash, context.build.description.body.units)} lash; ${pairsWords(group.length, 'pair', Math.max(...centres) - Math.min(...centres))}`,

@@ -1,5 +1,6 @@
 import { peakOf } from '../../cam/lobe-slopes';
 import { EVENT_NAMES, SIDE_WORDS, type Valve } from '../../cam/card';
+import type { ReadMethodName } from '../../measure/read-methods';
 import { combineRounds } from '../../measure/read-uncertainty';
 import { computedDegrees } from '../../units/degrees';
 import { formatLength } from '../../units/length';
@@ -17,7 +18,12 @@ import {
 } from './view';
 
 /** Centrelines by equal drop, crank degrees, one view for each drop that was used. */
-export function centrelineViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+export function centrelineViews(
+  context: ViewContext,
+  valve: Valve,
+  rounds: readonly RoundFinding[],
+  method: ReadMethodName,
+): View[] {
   const { units } = context.build.description.body;
   const target = context.wanted[valve];
   return groups(rounds.filter((round) => round.centreline !== null)).map((group) => {
@@ -28,8 +34,8 @@ export function centrelineViews(context: ViewContext, valve: Valve, rounds: read
       group.flatMap((round) => round.centreline ?? []),
       termsAt(context, group, Math.max(peak - drop, 0.02)).centre,
     );
-    return makeView('centreline', valve, found, {
-      key: viewKey('centreline', valve, drop, group[0]?.sitsOn === 'valve'),
+    return makeView(method, valve, found, {
+      key: viewKey(method, valve, drop, group[0]?.sitsOn === 'valve'),
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} centreline, ${formatLength(drop, units)} drop`,
       shows: `${computedDegrees(found.mean, 2)} ${SIDE_WORDS[valve].centreline}`,
       detail: pairsWords(found.count, 'pair', found.spread),

@@ -1,4 +1,5 @@
 import { eventCentre, EVENT_NAMES, type Valve } from '../../cam/card';
+import type { ReadMethodName } from '../../measure/read-methods';
 import { type Combined, combineRounds } from '../../measure/read-uncertainty';
 import { computedDegrees } from '../../units/degrees';
 import { formatLength } from '../../units/length';
@@ -25,7 +26,12 @@ const longerWords = (longer: number): string =>
   `It lasts ${computedDegrees(Math.abs(longer))} ${longer > 0 ? 'more' : 'less'} than the card’s: the zero on the base circle, the height, a bleeding lifter, or another cam.`;
 
 /** Opening and closing at a height: their centre says where the cam sits, crank degrees; a duration that is not the card’s is spoken of. */
-export function eventViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+export function eventViews(
+  context: ViewContext,
+  valve: Valve,
+  rounds: readonly RoundFinding[],
+  method: ReadMethodName,
+): View[] {
   const { units } = context.build.description.body;
   return groups(rounds.filter((round) => round.events !== null)).map((group) => {
     const [first] = group;
@@ -40,8 +46,8 @@ export function eventViews(context: ViewContext, valve: Valve, rounds: readonly 
     const closes = combineRounds(of('closes'), terms.closing);
     const card = eventsOfCard(context.card[valve], valve, height, sitsOn, atLobe(context, valve, sitsOn, height));
     const names = EVENT_NAMES[valve];
-    return makeView('events', valve, centre, {
-      key: viewKey('events', valve, height, sitsOn === 'valve'),
+    return makeView(method, valve, centre, {
+      key: viewKey(method, valve, height, sitsOn === 'valve'),
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} events at ${formatLength(height, units)}`,
       shows: `${names.opens} ${eventFigure(opens.mean, valve, 'opens')}, ${names.closes} ${eventFigure(closes.mean, valve, 'closes')}`,
       detail: `${computedDegrees(duration.mean)} long ±${computedDegrees(duration.expanded)}, centre ${computedDegrees(centre.mean, 2)}; ${pairsWords(centre.count, 'pair', centre.spread)}`,

@@ -1,5 +1,6 @@
 import { NORMAL_95 } from '../../statistics/normal';
 import type { Valve } from '../../cam/card';
+import type { ReadMethodName } from '../../measure/read-methods';
 import { decimal } from '../../units/decimal';
 import { type LengthUnit, formatComputedLength } from '../../units/length';
 import type { RoundFinding } from '../readings/read-rounds';
@@ -21,7 +22,12 @@ function liftWords(apart: number, units: LengthUnit, loose: boolean): string {
 }
 
 /** Is it the right cam at all? Lift at the lobe and at the valve against the card, mm; and the rocker ratio as it really is where both were read. */
-export function identityViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+export function identityViews(
+  context: ViewContext,
+  valve: Valve,
+  rounds: readonly RoundFinding[],
+  method: ReadMethodName,
+): View[] {
   const { build, card } = context;
   const { units, engine } = build.description.body;
   const lifts = (atValve: boolean): number[] =>
@@ -44,7 +50,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
     const differs = Math.abs(apart) > LIFT_AGREES;
     return [
       {
-        method: 'identity',
+        method,
         bank: 1,
         valve,
         key,
@@ -85,7 +91,7 @@ export function identityViews(context: ViewContext, valve: Valve, rounds: readon
     lobe.length > 0 && atValve.length > 0
       ? [
           {
-            method: 'identity',
+            method,
             bank: 1,
             valve,
             key: `ratio ${valve}`,

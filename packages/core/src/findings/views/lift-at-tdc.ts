@@ -2,6 +2,7 @@ import { NORMAL_95 } from '../../statistics/normal';
 import type { Valve } from '../../cam/card';
 import { liftForCentreline } from '../../cam/lift-at-tdc';
 import { advanced, lobeAt } from '../../cam/lobe';
+import type { ReadMethodName } from '../../measure/read-methods';
 import { USUAL_CRANK, firstStopBias, zeroUncertainty } from '../../tdc/zero-uncertainty';
 import { decimal } from '../../units/decimal';
 import { MM_PER_INCH, formatComputedLength } from '../../units/length';
@@ -32,7 +33,12 @@ function liftTarget(context: ViewContext, valve: Valve, sitsOn: SitsOn) {
 }
 
 /** Lift at overlap TDC, mm at the lobe; with a wheel carried to true TDC. */
-export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+export function tdcLiftViews(
+  context: ViewContext,
+  valve: Valve,
+  rounds: readonly RoundFinding[],
+  method: ReadMethodName,
+): View[] {
   const described = context.build.description.body;
   const group = counting(rounds.filter((round) => round.lift !== null));
   const [first] = group;
@@ -47,10 +53,10 @@ export function tdcLiftViews(context: ViewContext, valve: Valve, rounds: readonl
   const each = (resolutionOf(described) * Math.SQRT2) / Math.sqrt(12) / scale;
   return [
     {
-      method: 'lift-at-tdc',
+      method,
       bank: 1,
       valve,
-      key: `lift-at-tdc ${valve}`,
+      key: `${method} ${valve}`,
       title: `${valve === 'intake' ? 'Intake' : 'Exhaust'} lift at TDC${withWheel ? '' : ', without a wheel'}`,
       shows: formatComputedLength(mean, described.units),
       detail: group.length === 1 ? 'from one reading' : `the mean of ${group.length} readings`,

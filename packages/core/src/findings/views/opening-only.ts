@@ -1,4 +1,5 @@
 import { EVENT_NAMES, type Valve } from '../../cam/card';
+import type { ReadMethodName } from '../../measure/read-methods';
 import { combineRounds } from '../../measure/read-uncertainty';
 import { formatLength } from '../../units/length';
 import type { RoundFinding } from '../readings/read-rounds';
@@ -16,7 +17,12 @@ import {
 } from './view';
 
 /** Where the valve opens, crank degrees, where only the way up could be read. The zero on the base circle counts fully. */
-export function openingViews(context: ViewContext, valve: Valve, rounds: readonly RoundFinding[]): View[] {
+export function openingViews(
+  context: ViewContext,
+  valve: Valve,
+  rounds: readonly RoundFinding[],
+  method: ReadMethodName,
+): View[] {
   const { units } = context.build.description.body;
   return groups(rounds.filter((round) => round.opens !== null)).map((group) => {
     const [first] = group;
@@ -30,8 +36,8 @@ export function openingViews(context: ViewContext, valve: Valve, rounds: readonl
     const ahead = context.ahead[valve];
     const target = card && ahead !== null ? card.opens + ahead : null;
     const name = EVENT_NAMES[valve].opens;
-    return makeView('opening-only', valve, found, {
-      key: viewKey('opening-only', valve, height, sitsOn === 'valve'),
+    return makeView(method, valve, found, {
+      key: viewKey(method, valve, height, sitsOn === 'valve'),
       title: `${name} at ${formatLength(height, units)}, opening side only`,
       shows: eventFigure(found.mean, valve, 'opens'),
       detail: found.count === 1 ? 'from one reading' : pairsWords(found.count, 'reading', found.spread),

@@ -11,7 +11,6 @@ import { type View, type ViewContext, makeView, sign, plainDegrees } from './vie
 
 /** Where a valve is as good as on its seat, mm: 0.006 in. From memory. */
 const SEAT = 0.1524;
-/** The drop at which a trace says its centreline, mm, unless the lobe is too small for it. */
 
 /** What a trace says of the cam’s place: its centreline at the usual drop, crank degrees; its events and its lift at TDC beside it. */
 export function traceViews(context: ViewContext, trace: TraceFinding): View[] {

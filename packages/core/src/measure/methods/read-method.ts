@@ -41,7 +41,7 @@ export interface RoundGives {
   readonly pastTdc?: number | null;
 }
 
-export interface ReadMethod {
+interface Described {
   readonly name: string;
   /** The same where there is room for two or three words. */
   readonly tab: string;
@@ -53,10 +53,6 @@ export interface ReadMethod {
     readonly label: string;
     readonly usual: { readonly in: string; readonly mm: string };
   } | null;
-  /** flanks: where the wheel stands at a lift, each way on or off the lobe. Or a lift, the whole curve, the slack in the timing drive. */
-  readonly reads: 'flanks' | 'tdc-lift' | 'peak-lift' | 'curve' | 'slack';
-  /** What its figure is: where the nose is, the middle and ends of the events, one end of them, a lift, the slack in the timing drive. */
-  readonly gives: 'centreline' | 'events' | 'opening' | 'lift' | 'slack';
   /** What the indicator's figure is counted from, where it is brought to one. */
   readonly from: 'peak' | 'base' | null;
   /** Is it told by the fingers, at the valve, where its lash is just taken up? */
@@ -77,3 +73,15 @@ export interface ReadMethod {
   /** The readings of one round, in their order. A trace has no end: its one slot repeats. */
   readonly slots: readonly Slot[];
 }
+
+/**
+ * What is read, and what its figure is. flanks: where the wheel stands at a lift, each way on or off the lobe; they give where the nose is, the middle and ends of
+ * the events, or one end of them. Or a lift, the whole curve, the slack in the timing drive.
+ */
+type Reads =
+  | { readonly reads: 'flanks'; readonly gives: 'centreline' | 'events' | 'opening' }
+  | { readonly reads: 'curve'; readonly gives: 'centreline' }
+  | { readonly reads: 'tdc-lift' | 'peak-lift'; readonly gives: 'lift' }
+  | { readonly reads: 'slack'; readonly gives: 'slack' };
+
+export type ReadMethod = Described & Reads;
