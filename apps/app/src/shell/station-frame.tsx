@@ -1,6 +1,6 @@
 import { TextLink } from '@/ui/text-link';
 import { Link } from 'expo-router';
-import { type ReactNode, useState } from 'react';
+import { Activity, type ReactNode, useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import { ENGINE_WIDTH, EngineHere, PracticeBeside, PracticeTop, usePractice } from '@/practice/practice-frame';
 import { SheetView } from '@/findings/sheet-view';
@@ -22,7 +22,7 @@ interface StationFrameProps {
 
 /**
  * Where a station stands: on a phone under the line of stations, on a wide screen between the stations and the sheet. It stands at the same place of the tree
- * in both, so that a screen that is turned or zoomed takes nothing from it.
+ * in both, so that a screen that is turned or zoomed takes nothing from it. While a practice shows its engine instead, it is kept and heeds no key.
  */
 export function StationFrame({ here, children }: StationFrameProps) {
   const wide = useWide();
@@ -30,6 +30,7 @@ export function StationFrame({ here, children }: StationFrameProps) {
   const practice = usePractice(report.build.id);
   const { width } = useWindowDimensions();
   const [covered, setCovered] = useState(false);
+  const engine = !wide && practice?.showing === 'engine' ? practice : null;
   return (
     <>
       <AtEngine here={here} />
@@ -37,11 +38,10 @@ export function StationFrame({ here, children }: StationFrameProps) {
         {wide ? <StationsBeside here={here} /> : <StationsAbove here={here} />}
         <View role="main" className={wide ? 'flex-1 px-[26px] pt-[22px]' : 'flex-1'}>
           {wide ? <BenchHead here={here} /> : null}
-          {!wide && practice?.showing === 'engine' ? (
-            <EngineHere run={practice} report={report} width={width} />
-          ) : (
+          {engine ? <EngineHere run={engine} report={report} width={width} /> : null}
+          <Activity mode={engine ? 'hidden' : 'visible'}>
             <CoverContext.Provider value={setCovered}>{children}</CoverContext.Provider>
-          )}
+          </Activity>
         </View>
         {wide ? <SheetBeside covered={covered} /> : null}
       </View>

@@ -9,6 +9,7 @@ import { BUILD } from '@yosoku/core/testing/book';
 import { provideArithmetic } from '@/store/arithmetic';
 import { received } from '@/store/logbook-slice';
 import { reached } from '@/store/outbox-slice';
+import { type PracticeRun, practiceBegun } from '@/store/practice-slice';
 import { selectEntries, selectReport } from '@/store/selectors';
 import { type Account, signedIn } from '@/store/session-slice';
 import { type Settings, settingsChanged } from '@/store/settings-slice';
@@ -92,11 +93,14 @@ export async function openStation(
     offline = false,
     account = {},
     settings = {},
+    practice = null,
   }: {
     readonly size?: typeof PHONE;
     readonly offline?: boolean;
     readonly account?: Partial<Account>;
     readonly settings?: Partial<Settings>;
+    /** The logbook is that of a practice. */
+    readonly practice?: Omit<PracticeRun, 'id' | 'builderId' | 'entries'> | null;
   } = {},
 ): Promise<Opened> {
   become(size);
@@ -111,6 +115,8 @@ export async function openStation(
   store.dispatch(settingsChanged(settings));
   store.dispatch(reached(!offline));
   store.dispatch(received({ buildId: BUILD, entries: entries.map((entry, at) => ({ ...entry, seq: at + 1 })) }));
+  if (practice)
+    store.dispatch(practiceBegun({ ...practice, id: BUILD, builderId: ACCOUNT.builderId, entries: [...entries] }));
   render(
     <Provider store={store}>
       <Suspense fallback={null}>
