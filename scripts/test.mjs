@@ -112,6 +112,9 @@ if (needsDatabase) {
         env: { TEST_DATABASE_URL: urls.api, SPARE_DATABASE_URL: urls.spare, MIGRATIONS_DIR, WORKER_FILE },
       });
     const commands = () => jest('commands', ['commands'], ['--runInBand']);
+    const starting = () =>
+      jest('starting and stopping', ['commands'], ['--runInBand', '--testPathIgnorePatterns', 'every-script']);
+    const everyScript = () => jest('every script', ['commands'], ['--runInBand', '--testPathPattern', 'every-script']);
     const inBrowser = () =>
       jest('the app in a browser', ['e2e'], [`--maxWorkers=${browsers.length}`], {
         env: {
@@ -130,9 +133,9 @@ if (needsDatabase) {
       // own: what waits for it would keep this one from beginning anything else.
       let building;
       const built = () => (building ??= check('build', process.execPath, ['scripts/build.mjs']));
-      // The browser's are the longest, and wait for screens and servers a part of their time: the others fill that. Not the commands: they kill and stop
-      // servers whose workers stand behind everything else, and two busy browsers would leave those nothing.
-      await sideBySide([[built, commands, inBrowser], [built, api], []], [core, app, ...style, ...types]);
+      // The browser's are the longest, and wait for screens and servers a part of their time: the others fill that. Not starting and stopping: that kills and
+      // stops servers whose workers stand behind everything else, and two busy browsers would leave those nothing.
+      await sideBySide([[built, starting, inBrowser], [built, api, everyScript], []], [core, app, ...style, ...types]);
       return;
     }
     if (wants('api')) await api();

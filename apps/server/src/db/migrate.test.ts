@@ -35,18 +35,19 @@ test('cut off after any statement, it goes on where it stopped, and the form is 
   await database.migrate(FOLDER);
   const whole = await form();
   expect(STEPS.length).toBeGreaterThan(30);
+  await empty();
   for (const [tag, step] of STEPS) {
-    await empty();
     const killed = database.migrate(FOLDER, {
       // After the statement, before it is marked as done: the worst moment.
       afterStep: (at, n) => {
         if (at === tag && n === step) throw new Error('killed');
       },
     });
-    await expect(killed).rejects.toThrow('killed');
-    await database.migrate(FOLDER);
-    expect([tag, step, await form()]).toEqual([tag, step, whole]);
+    // Each goes on where the one before it was killed: a statement done twice is refused, one left out shows in the form.
+    expect([tag, step, await killed.catch((error: Error) => error.message)]).toEqual([tag, step, 'killed']);
   }
+  await database.migrate(FOLDER);
+  expect(await form()).toEqual(whole);
 });
 
 test('two servers that start on an empty database both come up', async () => {
