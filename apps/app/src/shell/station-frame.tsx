@@ -22,15 +22,11 @@ interface StationFrameProps {
 
 /**
  * Where a station stands: on a phone under the line of stations, on a wide screen between the stations and the sheet. It stands at the same place of the tree
- * in both, so that a screen that is turned or zoomed takes nothing from it. While a practice shows its engine instead, it is kept and heeds no key.
+ * in both, so that a screen that is turned or zoomed takes nothing from it.
  */
 export function StationFrame({ here, children }: StationFrameProps) {
   const wide = useWide();
-  const { report } = useStation();
-  const practice = usePractice(report.build.id);
-  const { width } = useWindowDimensions();
   const [covered, setCovered] = useState(false);
-  const engine = !wide && practice?.showing === 'engine' ? practice : null;
   return (
     <>
       <AtEngine here={here} />
@@ -38,13 +34,27 @@ export function StationFrame({ here, children }: StationFrameProps) {
         {wide ? <StationsBeside here={here} /> : <StationsAbove here={here} />}
         <View role="main" className={wide ? 'flex-1 px-[26px] pt-[22px]' : 'flex-1'}>
           {wide ? <BenchHead here={here} /> : null}
-          {engine ? <EngineHere run={engine} report={report} width={width} /> : null}
-          <Activity mode={engine ? 'hidden' : 'visible'}>
+          <OrEngine>
             <CoverContext.Provider value={setCovered}>{children}</CoverContext.Provider>
-          </Activity>
+          </OrEngine>
         </View>
         {wide ? <SheetBeside covered={covered} /> : null}
       </View>
+    </>
+  );
+}
+
+/** The station; on the phone of a practice, in turn with its engine. While that is shown the station is kept as it was left, and heeds no key. */
+function OrEngine({ children }: Pick<StationFrameProps, 'children'>) {
+  const wide = useWide();
+  const { report } = useStation();
+  const practice = usePractice(report.build.id);
+  const { width } = useWindowDimensions();
+  const engine = !wide && practice?.showing === 'engine' ? practice : null;
+  return (
+    <>
+      {engine ? <EngineHere run={engine} report={report} width={width} /> : null}
+      <Activity mode={engine ? 'hidden' : 'visible'}>{children}</Activity>
     </>
   );
 }

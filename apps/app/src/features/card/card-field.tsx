@@ -1,5 +1,6 @@
 import { Controller, type UseFormReturn } from 'react-hook-form';
-import { type LengthUnit, parseLength } from '@yosoku/core/units/length';
+import type { LengthUnit } from '@yosoku/core/units/length';
+import { typedLengthOf } from '@/forms/typed-length';
 import { TextField } from '@/ui/text-field';
 import { type CardField as FieldName, type CardForm, cardProblems, eventEcho } from './card-form';
 
@@ -18,8 +19,7 @@ export function CardField({ form, units, name, label, hint, length = false }: Ca
   const values = form.watch();
   const trouble = cardProblems(values, units)[name];
   const degrees = eventEcho(values, name, units);
-  const parsed =
-    length && values[name].trim() !== '' ? parseLength(values[name], { family: 'lift', unit: units }) : null;
+  const typed = length ? typedLengthOf(values[name], { family: 'lift', units }) : null;
   return (
     <Controller
       control={form.control}
@@ -34,7 +34,7 @@ export function CardField({ form, units, name, label, hint, length = false }: Ca
           onBlur={onBlur}
           inputMode={name === 'name' ? 'text' : 'decimal'}
           error={fieldState.error ? trouble : undefined}
-          echo={parsed?.ok ? parsed.understood : degrees}
+          echo={typed?.state === 'good' ? typed.understood : degrees}
           hint={hint}
         />
       )}

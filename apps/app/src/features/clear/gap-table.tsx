@@ -1,9 +1,9 @@
 import { View } from 'react-native';
 import type { Valve } from '@yosoku/core/cam/card';
-import { parseLength } from '@yosoku/core/units/length';
+import { LengthField } from '@/forms/length-field';
+import { typedLengthOf } from '@/forms/typed-length';
 import { useDraft } from '@/store/use-draft';
 import { QuietButton } from '@/ui/buttons';
-import { TextField } from '@/ui/text-field';
 import { Words } from '@/ui/words';
 import { useStation } from '@/logbook/station';
 import { CLEARANCE } from '@yosoku/core/record/entries/limits';
@@ -22,30 +22,21 @@ export function GapTable({ valve }: GapTableProps) {
   const { report, write } = useStation();
   const { build, read } = report;
   const { draft, change, done } = useDraft(`${build.id}/gaps/${valve}`);
-  const parsed = PLACES.map((at) => {
+  const places = PLACES.map((at) => {
     const text = draft[String(at)] ?? '';
-    const length = text.trim() === '' ? null : parseLength(text, { family: 'lift', unit: build.units });
-    const trouble =
-      length === null
-        ? undefined
-        : !length.ok
-          ? length.message
-          : length.mm > CLEARANCE.gap
-            ? `${length.understood} is no clearance. Check the unit.`
-            : undefined;
-    return { at, text, length, trouble };
+    const typed = typedLengthOf(text, {
+      units: build.units,
+      family: 'lift',
+      misfit: (mm, understood) => (mm > CLEARANCE.gap ? `${understood} is no clearance. Check the unit.` : null),
+    });
+    return { at, text, typed };
   });
-  const good = parsed.filter(({ length, trouble }) => length?.ok && !trouble);
-  const ready = good.length > 0 && parsed.every(({ trouble }) => !trouble);
+  const gaps = places.flatMap(({ at, typed }) => (typed.state === 'good' ? [{ at, gap: typed.mm }] : []));
+  const ready = gaps.length > 0 && places.every(({ typed }) => typed.state !== 'wrong');
   const record = (): void => {
     if (!ready) return;
     const trial = read.trial ?? write('trial.begun', { after: null });
-    write('clearance.measured', {
-      trial,
-      cylinder: 1,
-      valve,
-      gaps: good.flatMap(({ at, length }) => (length?.ok ? [{ at, gap: length.mm }] : [])),
-    });
+    write('clearance.measured', { trial, cylinder: 1, valve, gaps });
     done();
   };
   return (
@@ -55,17 +46,15 @@ export function GapTable({ valve }: GapTableProps) {
         place is enough; several show more. Cylinder 1.
       </Words>
       <View className="flex-row flex-wrap gap-x-4 gap-y-2">
-        {parsed.map(({ at, text, length, trouble }) => (
+        {places.map(({ at, text, typed }) => (
           <View key={at} className="grow basis-[96px]">
-            <TextField
+            <LengthField
               testID={`gap-${valve}-${at}`}
               label={placeWords(at)}
-              value={text}
-              inputMode="decimal"
-              onChange={(typed) => change({ [String(at)]: typed })}
-              error={trouble}
-              echo={length?.ok && !trouble ? length.understood : undefined}
-              onSubmitEditing={record}
+              text={text}
+              typed={typed}
+              onChange={(next) => change({ [String(at)]: next })}
+              onSubmit={record}
             />
           </View>
         ))}
