@@ -128,7 +128,7 @@ if (needsDatabase) {
       });
     if (only === null) {
       const core = () => jest('unit tests of the core', ['core'], ['--maxWorkers=1'], BEHIND);
-      const app = () => jest('unit tests of the app', ['logic', 'app'], ['--maxWorkers=1'], BEHIND);
+      const app = () => jest('unit tests of the app', ['logic', 'app'], ['--maxWorkers=2'], BEHIND);
       // Before the API's checks, which use the worker that is built too, and those of the commands, which start what was built. In a process of its
       // own: what waits for it would keep this one from beginning anything else.
       let building;
