@@ -138,10 +138,10 @@ test.each([
   const { scenario, mishap, is, ways } = happened(what, job);
   if (!ways) throw new Error(`nobody says what ${what} may do`);
   const cell = { ...READ, count: COUNT, scenario, mishap };
-  const can = findable({ ...cell, seen: 800, ways });
+  const can = findable({ ...cell, seen: 500, ways });
   // Some of it, and less than by one who is told what to look for: of sixty jobs a seventh is chance.
   expect(can).toBeGreaterThan(0.4);
-  expect(can).toBeLessThan(tellable({ ...cell, seen: 800 }) + 0.14);
+  expect(can).toBeLessThan(tellable({ ...cell, seen: 500 }) + 0.14);
   const { named, askedAbout } = tally({ ...cell, convention: 'nose', is });
   expect(named + askedAbout).toBeGreaterThan(can - 0.14);
 });
@@ -149,6 +149,6 @@ test.each([
 test('of healthy readings the one who looks for a slip calls one in a hundred faulty, and of readings that nothing moved no more', () => {
   const { scenario, ways } = happened('wheel slipped between the two lobes', 'both lobes, both ways');
   if (!ways) throw new Error('nobody says what a slip may do');
-  const nothing = findable({ ...READ, count: 4 * COUNT, seen: 800, scenario, ways, mishap: () => ({}) });
+  const nothing = findable({ ...READ, count: 4 * COUNT, seen: 500, scenario, ways, mishap: () => ({}) });
   expect(nothing).toBeLessThan(0.05);
 });

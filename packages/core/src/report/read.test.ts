@@ -319,7 +319,7 @@ describe('traces', () => {
       lift: lobeAt({ ...upright, nose: centreline }, 0).lift,
     }));
     let covered = 0;
-    const trials = 600;
+    const trials = 300;
     for (let trial = 0; trial < trials; trial += 1) {
       const job = book();
       const setting = job.proved();
@@ -342,7 +342,7 @@ describe('traces', () => {
     const random = makeRandom(77);
     const nose = flanksAt(lobe, lobe.peak - H);
     let covered = 0;
-    const trials = 500;
+    const trials = 300;
     for (let trial = 0; trial < trials; trial += 1) {
       const job = ready();
       const advance = random.within(4);
