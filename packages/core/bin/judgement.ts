@@ -3,8 +3,9 @@ import path from 'node:path';
 import { format, resolveConfig } from 'prettier';
 import { type Family, FAMILIES } from '../src/judgement/ground-lobe';
 import type { Convention } from '../src/judgement/job';
-import { FAR_LEANS, MISHAPS, SCENARIOS, type Tally, tally } from '../src/judgement/tally';
+import { type Tally, tally } from '../src/judgement/tally';
 import { findable, tellable } from '../src/judgement/tellable';
+import { FAR_LEANS, MISHAPS, SCENARIOS } from '../src/judgement/what-is-done';
 
 /**
  * Writes docs/judgement.md: what the Report says of jobs done on engines that owe nothing to the product's own likeness of lobes, readers and cards.
@@ -137,7 +138,7 @@ Named: the fault is among those that are spoken of. Asked about: nobody is accus
 moved or left. Can be found: what the best of judges finds out who knows how often healthy readings come out so, of ${LEARNT} engines of which he may accuse one in a hundred,
 and every way that the mishap may have taken, not which: before which reading the wheel slipped, and how far. Told which: the same of one who is told that too, and looks for
 nothing else; nobody at an engine is. Both know these lobes as no builder does, and that noses never leave 40 to 48°: of a single pair nothing else speaks, and whoever
-believed it would accuse every engine whose nose is blunter. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
+believed it would accuse engines whose noses are blunter. Wrong: a move or "leave it" that is more than its interval, and more than a degree, from the truth. Of what the
 readings cannot show (a wheel that slips before the first of them, within the only pair), nothing can be named without the closing check, and one pair alone shows no
 misreading at all: such a verdict asks for it before the cam is moved or left ("First make the closing check"). Asked first: of all jobs, those that are wrong but ask so.
 

@@ -1,23 +1,14 @@
-import { render } from '@testing-library/react-native';
 import type { Rotation } from '@yosoku/core/crank/rotation';
 import type { WheelRing } from '@yosoku/core/crank/wheel';
+import { drawn, partsOf } from '@/testing/drawn';
 import { DegreeWheel, type WheelMark } from './degree-wheel';
 
-interface Drawn {
-  readonly type: string;
-  readonly props: Readonly<Record<string, unknown>>;
-  readonly children: readonly (Drawn | string)[] | null;
-}
 interface Place {
   readonly text: string;
   /** Crank degrees clockwise of the pointer, as it is seen: −180 to 180. */
   readonly from: number;
 }
 
-const all = (node: Drawn): Drawn[] => [
-  node,
-  ...(node.children ?? []).flatMap((child) => (typeof child === 'string' ? [] : all(child))),
-];
 const seenFrom = (x: number, y: number, turned: number): number => {
   const at = (Math.atan2(x, -y) * 180) / Math.PI + turned;
   return at - 360 * Math.round(at / 360);
@@ -25,7 +16,7 @@ const seenFrom = (x: number, y: number, turned: number): number => {
 
 /** What an eye sees on the wheel: its numbers, and its round marks, by how far from the pointer they stand. */
 function seen(ring: WheelRing, rotation: Rotation, position: number, marks: readonly WheelMark[] = []) {
-  const tree = render(
+  const parts = drawn(
     <DegreeWheel
       ring={ring}
       rotation={rotation}
@@ -36,8 +27,7 @@ function seen(ring: WheelRing, rotation: Rotation, position: number, marks: read
       description="the wheel"
       marks={marks}
     />,
-  ).toJSON() as unknown as Drawn;
-  const parts = all(tree);
+  );
   const turned = parts
     .map(({ props }) => /"rotate":"(-?[\d.]+)deg"/.exec(JSON.stringify(props.style ?? null))?.[1])
     .find((each) => each !== undefined);
@@ -47,7 +37,7 @@ function seen(ring: WheelRing, rotation: Rotation, position: number, marks: read
     .map((node): Place => {
       const [x = 0] = node.props.x as number[];
       const [y = 0] = node.props.y as number[];
-      const text = all(node).map(({ props }) => props.content);
+      const text = partsOf(node).map(({ props }) => props.content);
       return { text: String(text.find((each) => typeof each === 'string')), from: seenFrom(x, y, Number(turned)) };
     });
   const round = parts

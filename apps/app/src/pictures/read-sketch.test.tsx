@@ -1,24 +1,12 @@
 import { READ_METHOD_NAMES, type ReadMethodName } from '@yosoku/core/measure/read-methods';
-import { render } from '@testing-library/react-native';
+import { drawn } from '@/testing/drawn';
 import { ReadSketch } from './read-sketch';
 
-interface Drawn {
-  readonly type: string;
-  readonly props: Readonly<Record<string, unknown>>;
-  readonly children: readonly (Drawn | string)[] | null;
-}
-
 /** All shapes of a kind, with what they are drawn by. */
-function shapes(method: ReadMethodName, kind: RegExp): Drawn['props'][] {
-  const found: Drawn['props'][] = [];
-  const walk = (node: Drawn | string): void => {
-    if (typeof node === 'string') return;
-    if (kind.test(node.type)) found.push(node.props);
-    node.children?.forEach(walk);
-  };
-  walk(render(<ReadSketch method={method} width={84} next={0} />).toJSON() as unknown as Drawn);
-  return found;
-}
+const shapes = (method: ReadMethodName, kind: RegExp) =>
+  drawn(<ReadSketch method={method} width={84} next={0} />)
+    .filter(({ type }) => kind.test(type))
+    .map(({ props }) => props);
 
 test.each([
   ['centreline', 2],

@@ -1,7 +1,8 @@
 import { FAMILIES } from './ground-lobe';
 import type { Mishap } from './job';
-import { FAR_LEANS, MISHAPS, SCENARIOS, oneWay, tally } from './tally';
+import { tally } from './tally';
 import { findable, tellable } from './tellable';
+import { FAR_LEANS, MISHAPS, SCENARIOS, oneWay } from './what-is-done';
 
 /**
  * A seeded sample of `npm run judgement`: healthy engines whose lobes, cards and readers owe nothing to the model that judges them. Bounds are those that a

@@ -1,7 +1,7 @@
 import { type Block, leastSquares } from '../statistics/least-squares';
 import { makeRandom } from '../statistics/random';
 import type { Family } from './ground-lobe';
-import { type Convention, type Job, type Mishap, type Scenario, doJob } from './job';
+import { type Convention, type Mishap, type Scenario, doJob } from './job';
 import { type Figures, figuresOf } from './wheel-readings';
 
 /** Of healthy jobs, so many may be called faulty by the judges that the product is held against. */
@@ -28,15 +28,8 @@ export type Ways = (readings: number) => readonly (readonly number[])[];
 /** The same job on many engines: healthy ones of either kind of card, and those that something happened to, each beside itself without it. */
 function jobsOf({ scenario, step, families, count, seen, seed, mishap }: ToTell) {
   const job = (number: number, what: Mishap, convention: Convention): Figures => {
-    const done: Job = doJob(
-      makeRandom(number),
-      scenario,
-      convention,
-      step,
-      families[number % families.length] ?? '3-4-5',
-      what,
-    );
-    return figuresOf(done);
+    const family = families[number % families.length] ?? '3-4-5';
+    return figuresOf(doJob(makeRandom(number), scenario, convention, step, family, what));
   };
   const healthy = Array.from({ length: seen }, (_, at) => {
     const convention = CONVENTIONS[at % 2] ?? 'nose';

@@ -1,6 +1,6 @@
 import { FAMILIES } from '../judgement/ground-lobe';
 import { doJob } from '../judgement/job';
-import { SCENARIOS } from '../judgement/tally';
+import { SCENARIOS } from '../judgement/what-is-done';
 import type { BodyOf, Entry, EntryKind } from '../record/entry';
 import { type Random, makeRandom } from '../statistics/random';
 import { derive } from './report';

@@ -130,9 +130,7 @@ export function foundOf(
     // The same fingers feel it late or early in the same way each time.
     put('the feel', feel, false);
     if (first.kind === 'flank' && first.from === 'base' && layout.widths.has(first)) put(SHAPE, LIKENESS.each, false);
-    if (first.kind === 'tdc-lift') {
-      put(SHAPE, shapeAtTdc(evidence, first, perDegree, guessed.byFigure), false);
-    }
+    if (first.kind === 'tdc-lift') put(SHAPE, shapeAtTdc(evidence, first, perDegree, guessed.byFigure), false);
     variances.push(variance);
   });
   const counts = group.map(({ length }) => length);

@@ -60,7 +60,7 @@ export const PRIOR = {
   /**
    * No real lobe is quite of the family that stands for it. Where the card prints nothing its two flanks may lie so far further in or out than the family
    * says, crank degrees: near the nose 0.050 in below the peak, and as the root of the drop at others; and at each other height. Whoever believed noses to be
-   * within 3° of the usual would find a slip inside a pair a little more often, and call every sound lobe worn that is blunter than 50°.
+   * within 3° of the usual would find a slip inside a pair a little more often, and call sound lobes worn whose noses are as wide as 50 to 52°.
    */
   width: { nose: 6, flank: 2 },
   /** Where a builder takes the base circle to be, mm: the part of it that is his habit, or the cam’s run-out. */

@@ -43,7 +43,7 @@ function viewsBy(method: ReadMethod): LobeViews {
   return method.isFelt ? feelViews : OF_FLANKS[method.gives];
 }
 
-/** Every view of a trial's readings. */
+/** Every view of a trial's readings, valve by valve, in the order of the methods. */
 export function findViews(trial: Trial, rounds: readonly RoundFinding[], context: ViewContext, bank: 1 | 2): View[] {
   const ofLobes = VALVES.flatMap((valve) => {
     const mine = rounds.filter((round) => round.valve === valve && round.problem === null);
