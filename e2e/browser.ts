@@ -6,7 +6,7 @@ import path from 'node:path';
 import { Builder, Key, type WebElement } from 'selenium-webdriver';
 import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 import { forget, keptPart, settle } from './device-memory';
-import { SEEN, placeToPress } from './screen-scripts';
+import { SEEN, placeToPress, waitInPage } from './screen-scripts';
 
 export const PHONE = { width: 390, height: 844, mobile: true } as const;
 export const WIDE = { width: 1280, height: 800, mobile: false } as const;
@@ -120,7 +120,7 @@ export async function openBrowser(
   };
   const find = (css: string): Promise<WebElement> =>
     ask(
-      () => driver.executeScript<WebElement | null>(`${SEEN} return seen(arguments[0]);`, css),
+      () => driver.executeAsyncScript<WebElement | null>(waitInPage('seen(arguments[0])'), css),
       `nothing on the screen matches ${css}`,
     );
   /**
@@ -148,14 +148,17 @@ export async function openBrowser(
     click('[...document.querySelectorAll(arguments[0])]', [css], `nothing to press matches ${css}`);
   /** Waits until it says that: what follows from a press stands there a moment later. */
   const see = async (selector: string, wanted: RegExp | string): Promise<string> => {
-    let said = '';
-    const look = async (): Promise<string | null> => {
-      said =
-        (await driver.executeScript<string | null>(`${SEEN} return seen(arguments[0])?.innerText ?? '';`, selector)) ??
-        '';
-      return (typeof wanted === 'string' ? said.includes(wanted) : wanted.test(said)) ? said : null;
-    };
-    return ask(look, `“${selector}” never said ${wanted}`).catch((error: Error) => {
+    const says = "(seen(arguments[0])?.innerText ?? '')";
+    const [pattern, flags] = typeof wanted === 'string' ? [wanted, null] : [wanted.source, wanted.flags];
+    const look = `((said) => {
+      const fits = arguments[2] === null ? said.includes(arguments[1]) : new RegExp(arguments[1], arguments[2]).test(said);
+      return fits ? said : null;
+    })(${says})`;
+    return ask(
+      () => driver.executeAsyncScript<string | null>(waitInPage(look), selector, pattern, flags),
+      `“${selector}” never said ${wanted}`,
+    ).catch(async (error: Error) => {
+      const said = await driver.executeScript<string>(`${SEEN} return ${says};`, selector);
       throw new Error(`${error.message}; it says “${said}”`);
     });
   };

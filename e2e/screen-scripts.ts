@@ -11,6 +11,25 @@ export const SEEN = `
     (hasSize(each) || [...each.querySelectorAll('*')].some(hasSize));
   const seen = (css) => [...document.querySelectorAll(css)].find(isSeen) ?? null;`;
 
+/** Looked for this often in the page, and this long before the page is asked anew, ms. */
+const LOOK_MS = 50;
+const LOOKS_MS = 2_000;
+
+/**
+ * Waits in the page itself until there is something: to have the driver ask again and again costs the processor as much as the app that is looked at.
+ * @param look what is looked for, as an expression of the page; null where it is not there yet, which the script answers when nothing comes.
+ */
+export const waitInPage = (look: string): string => `
+  ${SEEN}
+  const done = arguments[arguments.length - 1];
+  const until = performance.now() + ${LOOKS_MS};
+  const lookFor = () => {
+    const found = ${look};
+    if (found !== null || performance.now() > until) done(found);
+    else setTimeout(lookFor, ${LOOK_MS});
+  };
+  lookFor();`;
+
 /** For a script of a page, where `element` is what a press is meant for: nothing else feels it, and `endPress` says whether it was met. */
 const GUARD = `
   let met = false;
@@ -37,21 +56,26 @@ export const placeToPress = (candidates: string): string => `
   ${SEEN}
   window.endPress?.();
   const done = arguments[arguments.length - 1];
-  const element = (${candidates}).find(isSeen);
-  if (!element) return done('');
-  element.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  const until = performance.now() + ${LOOKS_MS};
   const middle = (from, to, most) => Math.round((Math.max(0, from) + Math.min(most, to)) / 2);
-  const place = () => {
+  const placeOf = (element) => {
     const { left, top, right, bottom } = element.getClientRects()[0] ?? element.getBoundingClientRect();
     return { x: middle(left, right, innerWidth), y: middle(top, bottom, innerHeight) };
   };
-  const before = place();
-  requestAnimationFrame(() => requestAnimationFrame(() => {
-    if (!element.isConnected) return done('it has just gone');
-    const { x, y } = place();
-    if (x !== before.x || y !== before.y) return done('it still moves');
-    const on = document.elementFromPoint(x, y);
-    if (!element.contains(on)) return done('covered by ' + (on?.outerHTML ?? 'nothing').slice(0, 120));
-    ${GUARD}
-    done({ x, y });
-  }));`;
+  const aim = () => {
+    const notYet = (why) => (performance.now() > until ? done(why) : setTimeout(aim, ${LOOK_MS}));
+    const element = (${candidates}).find(isSeen);
+    if (!element) return notYet('');
+    element.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    const before = placeOf(element);
+    requestAnimationFrame(() => requestAnimationFrame(() => {
+      if (!element.isConnected) return notYet('it has just gone');
+      const { x, y } = placeOf(element);
+      if (x !== before.x || y !== before.y) return notYet('it still moves');
+      const on = document.elementFromPoint(x, y);
+      if (!element.contains(on)) return notYet('covered by ' + (on?.outerHTML ?? 'nothing').slice(0, 120));
+      ${GUARD}
+      done({ x, y });
+    }));
+  };
+  aim();`;

@@ -161,7 +161,7 @@ function judgedOf(
   { cam, lead, speaks, rule, placed }: Speaking,
   weighing: Weighing,
   evidence: Evidence,
-  { faults, doubt }: Suspected,
+  { faults, doubts }: Suspected,
   context: ViewContext,
   { limit, last, zeroProved, bank, closing, views }: Conditions,
 ): CamFinding | null {
@@ -191,7 +191,8 @@ function judgedOf(
       basis: basisOf(context, evidence, placed.weights, rule, cam),
       chance,
       named: speaks.converged ? faults.filter(speaksOf) : [],
-      doubted: doubt !== null && speaksOf(doubt) ? doubtedOf(doubt, closing) : null,
+      doubted: doubts.filter(speaksOf),
+      closingDue: closing.state === 'due',
       first: firstOf(speaks, lead, closing.state, oneSided),
       oneSided,
       worst: chance < CHANCE ? worstOf(weighing) : null,
@@ -206,11 +207,6 @@ function judgedOf(
 
 /** The valve whose target a cam is set by. */
 const placedBy = (cam: CamFinding['cam']): Valve => (cam === 'exhaust' ? 'exhaust' : 'intake');
-
-const doubtedOf = (fault: FaultFinding, { state }: ClosingFinding) => ({
-  fault,
-  byClosingCheck: state === 'due' && fault.fault === 'wheel-slipped',
-});
 
 /** Does where it sits leave open whether it is within the limit, or on which side? Crank degrees. */
 const isUndecided = (delta: number, expanded: number, limit: number): boolean =>

@@ -11,7 +11,7 @@ const HARMLESS = 3;
 /** What may be wrong with the readings of a trial. */
 export interface Suspected {
   readonly faults: readonly FaultFinding[];
-  readonly doubt: FaultFinding | null;
+  readonly doubts: readonly FaultFinding[];
 }
 
 /**
@@ -26,14 +26,15 @@ export function suspectedOf(
   ahead: number,
   closing: ClosingFinding,
 ): Suspected {
-  if (closing.state === 'moved') return { faults: [hasMoved(closing)], doubt: null };
+  if (closing.state === 'moved') return { faults: [hasMoved(closing)], doubts: [] };
   // Repeats that scatter have widened what is weighed: then it says nothing of whether the readings go together.
   const scattered = weighing.found.some(({ own }) => own.some(({ from }) => from === 'repeats'));
   const looked = scattered || weighing.solved.chiSquared + (ahead / BELIEVED) ** 2 >= HARMLESS;
   const { named, doubted }: Pick<Diagnosis, 'named' | 'doubted'> = looked
     ? diagnose(evidence)
-    : { named: [], doubted: null };
-  return { faults: named.map((each) => faultOf(each, whole)), doubt: doubted && faultOf(doubted, whole) };
+    : { named: [], doubted: [] };
+  const found = (suspects: readonly Suspect[]) => suspects.map((each) => faultOf(each, whole));
+  return { faults: found(named), doubts: found(doubted) };
 }
 
 /** The closing check shows it: nothing has to be guessed. */

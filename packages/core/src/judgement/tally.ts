@@ -68,7 +68,7 @@ export function tally({ scenario, convention, step, families, count, seed, misha
     const faults = trial?.faults.map(({ fault }) => fault) ?? [];
     const doubted = whatIsDoubted(job);
     if (faults.some((fault) => is.includes(fault))) named += 1;
-    else if (doubted !== null && is.includes(doubted)) askedAbout += 1;
+    else if (doubted.some((fault) => is.includes(fault))) askedAbout += 1;
     const [likely] = faults;
     if (likely) first.set(likely, (first.get(likely) ?? 0) + 1);
     if (!trial || !verdict || verdict.delta === null || verdict.expanded === null) continue;
@@ -116,9 +116,9 @@ export function tally({ scenario, convention, step, families, count, seed, misha
 const isOpen = (delta: number, expanded: number, limit: number): boolean =>
   Math.abs(delta) > limit ? expanded > Math.abs(delta) : expanded > 2 * limit;
 
-/** What a verdict asks about before anything is moved or left; null where it asks about nothing. */
-function whatIsDoubted({ entries }: Job): FaultName | null {
+/** What a verdict asks about before anything is moved or left; empty where it asks about nothing. */
+function whatIsDoubted({ entries }: Job): readonly FaultName[] {
   const build = fold(entries);
   const verdict = build && findAll(build).trial?.decision.verdict;
-  return verdict?.because === 'doubted' ? (verdict.judged.doubted?.fault.fault ?? null) : null;
+  return verdict?.because === 'doubted' ? verdict.judged.doubted.map(({ fault }) => fault) : [];
 }

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { targetCentreline } from '../cam/target';
 import { centreline as centrelineOf } from '../measure/methods/flank-pair';
 import { JUDGED } from '../testing/judged';
+import { FAULTS } from '../verdict/faults';
 import { type FaultFinding, type Judged, judge } from '../verdict/verdict';
 import { tellTogether, tellVerdict } from './verdict-words';
 
@@ -117,7 +118,7 @@ describe('verdict', () => {
       first,
       action: expect.stringMatching(/First read the pair once more, and make the closing check\. Then leave it\.$/),
     });
-    const doubted = { fault: fault('misread'), byClosingCheck: false };
+    const doubted = [fault('misread')];
     expect(verdict(107.5, 107, { first, doubted })).toMatchObject({
       kind: 'measure-again',
       move: 0,
@@ -126,6 +127,18 @@ describe('verdict', () => {
       action: expect.stringMatching(/^It may be that .*reading 7/),
     });
     expect(verdict(107, 107, { doubted }).headline).toMatch(/on the target, but something may be wrong/);
+  });
+
+  test('what may have happened is told whole, and the closing check comes first where it tells', () => {
+    const doubted = [fault('backwards'), fault('wheel-slipped', 3)];
+    const action = (closingDue: boolean): string => verdict(109, 107, { doubted, closingDue }).action;
+    expect(action(true)).toMatch(
+      /^It may be that .*backwards.*; or that the wheel or the pointer moved by 3\.0°.*\. Make the closing check: it tells whether the wheel moved\. \S/,
+    );
+    expect(action(true)).toContain(FAULTS.backwards.check);
+    expect(action(false)).not.toContain('closing check');
+    const slipped = verdict(109, 107, { doubted: doubted.slice(1), closingDue: true }).action;
+    expect(slipped).toMatch(/Make the closing check: it tells whether the wheel moved\.$/);
   });
 
   test('a fault forbids the move; the wrong cam, and lobes ground apart, say so only when nothing else explains it', () => {

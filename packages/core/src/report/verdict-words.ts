@@ -127,15 +127,10 @@ const WORDS: Readonly<Record<Verdict['because'], (judged: Judged, parts: Parts, 
     headline: `Measure the ${cam} again: ${isOnTarget(judged) ? 'on the target' : away}, but only known to ${within}.`,
     action: `That is too coarse for a limit of ±${shortDecimal(judged.limit, 2)}°. ${againWords(judged, units)}`,
   }),
-  doubted: (judged, { cam, away }, speech) => {
-    const { doubted } = judged;
-    if (!doubted) throw new Error('nothing is doubted without a fault');
-    const tells = doubted.byClosingCheck ? 'Make the closing check: it tells.' : checkOf(doubted.fault);
-    return {
-      headline: `Do not move the ${cam} yet: ${isOnTarget(judged) ? 'on the target' : away}, but something may be wrong.`,
-      action: `It may be that ${faultWords(doubted.fault, speech)}. ${tells}`,
-    };
-  },
+  doubted: (judged, { cam, away }, speech) => ({
+    headline: `Do not move the ${cam} yet: ${isOnTarget(judged) ? 'on the target' : away}, but something may be wrong.`,
+    action: doubtWords(judged, speech),
+  }),
   inside: (judged, { sits, within, away }) => {
     const wide = judged.expanded > judged.limit + ROUNDING;
     return {
@@ -212,6 +207,15 @@ function accused({ named }: Judged, cam: string, speech: Speech): Says {
       ? ` It may also be that ${others.map((each) => faultWords(each, speech)).join('; or that ')}.`
       : '';
   return { headline: `Do not move the ${cam} yet: most likely ${words}.`, action: `${checkOf(likely)}${also}` };
+}
+
+/** What may have happened, and what tells: the closing check first where it can, since it is quick. */
+function doubtWords({ doubted, closingDue }: Judged, speech: Speech): string {
+  const checked = closingDue && doubted.some(({ fault }) => fault === 'wheel-slipped');
+  const [likely] = doubted.filter(({ fault }) => !checked || fault !== 'wheel-slipped');
+  const may = `It may be that ${doubted.map((each) => faultWords(each, speech)).join('; or that ')}.`;
+  const after = likely ? ` ${checkOf(likely)}` : '';
+  return checked ? `${may} Make the closing check: it tells whether the wheel moved.${after}` : `${may}${after}`;
 }
 
 /** What a verdict rests on and what it was compared with, in words. */

@@ -7,7 +7,7 @@ import { scoreOf, weigh } from './weigh';
 /** A fault must explain the readings better than health by this much before it is spoken of: in χ², what it could have explained anyhow taken off. */
 export const ACCUSES = 7;
 /** From here on it may have happened, and what would tell is asked for before the cam is moved, or left; nobody is accused. */
-export const DOUBTED = 5;
+export const DOUBTED = 3;
 /** Faults that are nearer than this to the best are not told apart by the readings. */
 export const TOLD_APART = 4;
 /** Nor is one that acts only roughly as its formula has it, and explains all but this share of what the best does. From memory. */
@@ -38,8 +38,8 @@ export interface Diagnosis {
   readonly ranked: readonly Suspect[];
   /** Those that the readings cannot tell apart from the best, itself first; empty where nothing is spoken of. */
   readonly named: readonly Suspect[];
-  /** What may well have happened where nothing is spoken of; null where nothing hints at anything. */
-  readonly doubted: Suspect | null;
+  /** Those that may well have happened where nothing is spoken of, the same way; empty where nothing hints at anything. */
+  readonly doubted: readonly Suspect[];
 }
 
 const valvesOf = ({ observations }: Evidence): string =>
@@ -55,7 +55,7 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const healthy = weigh(evidence, options);
   const health = healthy?.solved.chiSquared ?? 0;
   // No explanation gains more than all there is to gain.
-  if (!healthy || health < DOUBTED) return { health, ranked: [], named: [], doubted: null };
+  if (!healthy || health < DOUBTED) return { health, ranked: [], named: [], doubted: [] };
   const explain = explainer(healthy);
   const score = scoreOf(healthy);
   const step = Math.max(0, ...evidence.observations.map((each) => (each.kind === 'peak-lift' ? 0 : each.step)));
@@ -96,7 +96,13 @@ export function diagnose(evidence: Evidence): Diagnosis {
   }).sort((a, b) => b.better - a.better);
   const [first] = ranked;
   const sure = first ? first.better - 2 * Math.log(first.ways) : 0;
-  if (!first || sure < ACCUSES) return { health, ranked, named: [], doubted: (sure >= DOUBTED && first) || null };
+  if (!first || sure < DOUBTED) return { health, ranked, named: [], doubted: [] };
+  const level = levelWith(first, ranked, evidence);
+  return sure < ACCUSES ? { health, ranked, named: [], doubted: level } : { health, ranked, named: level, doubted: [] };
+}
+
+/** Those that the readings cannot tell from the best, the likeliest first. */
+function levelWith(first: Suspect, ranked: readonly Suspect[], evidence: Evidence): readonly Suspect[] {
   const apart = ({ fault }: Suspect): number =>
     FAULTS[fault].rough ? Math.max(TOLD_APART, NEARLY_ALL * first.better) : TOLD_APART;
   const level = ranked.filter((each) => each.better > first.better - apart(each));
@@ -109,5 +115,5 @@ export function diagnose(evidence: Evidence): Diagnosis {
     likely && level.some((each) => !isVague(each))
       ? definite.filter((each) => usual(each) > usual(likely) - apart(each))
       : [];
-  return { health, ranked, named: [...named, ...level.filter(isVague)].slice(0, MOST_NAMED), doubted: null };
+  return [...named, ...level.filter(isVague)].slice(0, MOST_NAMED);
 }

@@ -76,8 +76,10 @@ export interface Judged {
   readonly chance: number;
   /** Explanations that fit better than "nothing is wrong", best first. */
   readonly named: readonly FaultFinding[];
-  /** What may have happened although nothing is accused, and whether the closing check would tell; null where nothing hints at anything. */
-  readonly doubted: { readonly fault: FaultFinding; readonly byClosingCheck: boolean } | null;
+  /** What may have happened although nothing is accused, likeliest first; empty where nothing hints at anything. */
+  readonly doubted: readonly FaultFinding[];
+  /** Is the closing check still to be made, which would tell whether the wheel moved? */
+  readonly closingDue: boolean;
   readonly first: readonly First[];
   /** Lobes whose card contradicts itself, and which were read one way only. */
   readonly oneSided: readonly ('intake' | 'exhaust')[];
@@ -150,7 +152,7 @@ function reasonOf(judged: Judged): Because {
       : 'not-believable';
   if (spread > Math.max(limit, REPEATS_AGREE) + ROUNDING) return 'repeats-apart';
   // A cam that is left where it is on a reading that may be wrong is as wrong as one that is moved.
-  if (judged.doubted) return 'doubted';
+  if (judged.doubted.length > 0) return 'doubted';
   if (off <= limit + ROUNDING) return expanded > 2 * limit && narrows(judged) ? 'too-coarse' : 'inside';
   return expanded > off ? 'way-unknown' : 'outside';
 }
