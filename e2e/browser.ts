@@ -6,7 +6,7 @@ import path from 'node:path';
 import { Builder, Key, type WebElement } from 'selenium-webdriver';
 import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 import { forget, keptPart, settle } from './device-memory';
-import { SEEN, placeToPress, waitInPage } from './screen-scripts';
+import { LOOK_MS, SEEN, placeToPress, waitInPage } from './screen-scripts';
 
 export const PHONE = { width: 390, height: 844, mobile: true } as const;
 export const WIDE = { width: 1280, height: 800, mobile: false } as const;
@@ -16,8 +16,6 @@ export type Viewport = typeof PHONE | typeof WIDE;
  * Longer nothing is waited for that never comes, ms. What does come is seen at once: under a load it costs no more than it takes.
  */
 const PATIENCE_MS = 60_000;
-/** Looked for this often, ms. */
-const LOOK_MS = 50;
 const FLAGS = [
   '--headless=new',
   '--no-sandbox',

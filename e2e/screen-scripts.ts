@@ -11,9 +11,9 @@ export const SEEN = `
     (hasSize(each) || [...each.querySelectorAll('*')].some(hasSize));
   const seen = (css) => [...document.querySelectorAll(css)].find(isSeen) ?? null;`;
 
-/** Looked for this often in the page, and this long before the page is asked anew, ms. */
-const LOOK_MS = 50;
-const LOOKS_MS = 2_000;
+/** What is waited for is looked for this often, and in the page itself this long before it is asked anew, ms. */
+export const LOOK_MS = 50;
+const IN_PAGE_MS = 2_000;
 
 /**
  * Waits in the page itself until there is something: to have the driver ask again and again costs the processor as much as the app that is looked at.
@@ -22,7 +22,7 @@ const LOOKS_MS = 2_000;
 export const waitInPage = (look: string): string => `
   ${SEEN}
   const done = arguments[arguments.length - 1];
-  const until = performance.now() + ${LOOKS_MS};
+  const until = performance.now() + ${IN_PAGE_MS};
   const lookFor = () => {
     const found = ${look};
     if (found !== null || performance.now() > until) done(found);
@@ -56,7 +56,7 @@ export const placeToPress = (candidates: string): string => `
   ${SEEN}
   window.endPress?.();
   const done = arguments[arguments.length - 1];
-  const until = performance.now() + ${LOOKS_MS};
+  const until = performance.now() + ${IN_PAGE_MS};
   const middle = (from, to, most) => Math.round((Math.max(0, from) + Math.min(most, to)) / 2);
   const placeOf = (element) => {
     const { left, top, right, bottom } = element.getClientRects()[0] ?? element.getBoundingClientRect();

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { format, resolveConfig } from 'prettier';
-import { ACCUSES, NEARLY_ALL, TOLD_APART, diagnose } from '../src/verdict/diagnose';
+import { ACCUSES, DOUBTED, NEARLY_ALL, TOLD_APART, diagnose } from '../src/verdict/diagnose';
 import { FAULTS, FAULT_NAMES, type FaultName } from '../src/verdict/faults';
 import { GONE_WRONG } from '../src/simulation/gone-wrong';
 import { measureSomeCam } from '../src/simulation/measured-cam';
@@ -89,8 +89,8 @@ const words = FAULT_NAMES.map((fault) => `| ${fault} | ${FAULTS[fault].words} | 
 const text = `# What goes wrong, and what is confused with what
 
 Written by \`npm run fault-table\`; do not edit. A fault is spoken of when it explains the readings better than "nothing is wrong" by ${ACCUSES} in χ², after what it
-could have explained anyhow has been taken off (its marginal likelihood, and the number of ways it has). Faults within ${TOLD_APART} of the best are named together, with the check
-that tells; of lifters that bleed down, whose formula is a likeness, also those that explain all but ${100 * NEARLY_ALL} % of what it does: the readings cannot.
+could have explained anyhow has been taken off (its marginal likelihood, and the number of ways it has); from ${DOUBTED} on nobody is accused, but it is said that it may have
+happened, before anything is moved or left. Faults within ${TOLD_APART} of the best are named together, with the check that tells; of lifters that bleed down, whose formula is a likeness, also those that explain all but ${100 * NEARLY_ALL} % of what it does: the readings cannot.
 
 | fault | what may have happened | the check that tells |
 | --- | --- | --- |

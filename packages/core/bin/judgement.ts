@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { format, resolveConfig } from 'prettier';
 import { type Family, FAMILIES } from '../src/judgement/ground-lobe';
-import type { Convention } from '../src/judgement/job';
+import type { Convention } from '../src/judgement/scenario';
 import { type Tally, tally } from '../src/judgement/tally';
 import { findable, tellable } from '../src/judgement/tellable';
 import { FAR_LEANS, MISHAPS, SCENARIOS } from '../src/judgement/what-is-done';

@@ -1,5 +1,5 @@
 import { FAMILIES } from './ground-lobe';
-import type { Mishap } from './job';
+import type { Mishap } from './scenario';
 import { tally } from './tally';
 import { findable, tellable } from './tellable';
 import { FAR_LEANS, MISHAPS, SCENARIOS, oneWay } from './what-is-done';

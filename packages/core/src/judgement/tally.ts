@@ -4,7 +4,8 @@ import { derive } from '../report/report';
 import type { FaultName } from '../verdict/faults';
 import { makeRandom } from '../statistics/random';
 import type { Family } from './ground-lobe';
-import { type Convention, type Job, type Mishap, type Scenario, doJob } from './job';
+import { type Job, doJob } from './job';
+import type { Convention, Mishap, Scenario } from './scenario';
 
 /** What came of the jobs of one cell. Shares of the jobs, angles crank degrees. */
 export interface Tally {

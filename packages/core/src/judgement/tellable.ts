@@ -1,7 +1,8 @@
 import { type Block, leastSquares } from '../statistics/least-squares';
 import { makeRandom } from '../statistics/random';
 import type { Family } from './ground-lobe';
-import { type Convention, type Mishap, type Scenario, doJob } from './job';
+import { doJob } from './job';
+import type { Convention, Mishap, Scenario } from './scenario';
 import { type Figures, figuresOf } from './wheel-readings';
 
 /** Of healthy jobs, so many may be called faulty by the judges that the product is held against. */

@@ -1,5 +1,5 @@
 import type { FaultName } from '../verdict/faults';
-import type { Mishap, Scenario } from './job';
+import type { Mishap, Scenario } from './scenario';
 import type { Ways } from './tellable';
 
 /** What is done on the engines of the judgement, and what goes wrong there. */

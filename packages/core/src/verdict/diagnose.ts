@@ -12,8 +12,9 @@ export const DOUBTED = 3;
 export const TOLD_APART = 4;
 /** Nor is one that acts only roughly as its formula has it, and explains all but this share of what the best does. From memory. */
 export const NEARLY_ALL = 0.05;
-/** More explanations than this help nobody. */
+/** More explanations than this help nobody; of what only may have happened, fewer. */
 const MOST_NAMED = 4;
+const MOST_DOUBTED = 2;
 /** A drive puts a cam 2 to 8 degrees out; nearly never more. Standard deviation, crank degrees. Common practice, no source. */
 export const BELIEVED = 4;
 
@@ -98,7 +99,9 @@ export function diagnose(evidence: Evidence): Diagnosis {
   const sure = first ? first.better - 2 * Math.log(first.ways) : 0;
   if (!first || sure < DOUBTED) return { health, ranked, named: [], doubted: [] };
   const level = levelWith(first, ranked, evidence);
-  return sure < ACCUSES ? { health, ranked, named: [], doubted: level } : { health, ranked, named: level, doubted: [] };
+  return sure < ACCUSES
+    ? { health, ranked, named: [], doubted: level.slice(0, MOST_DOUBTED) }
+    : { health, ranked, named: level, doubted: [] };
 }
 
 /** Those that the readings cannot tell from the best, the likeliest first. */

@@ -155,7 +155,7 @@ export const FAULTS: Readonly<Record<FaultName, Fault>> = {
   },
   backwards: {
     words: 'a reading was taken turning backwards, so that the slack in the timing drive is in it',
-    check: 'Back up well past and take it again, coming the way the engine runs.',
+    check: 'Back up well past and take that reading again, coming the way the engine runs.',
     rare: () => 2,
     hypotheses: (evidence) => {
       const sets = together(evidence);

@@ -2,7 +2,8 @@ import { Controller, type UseFormReturn } from 'react-hook-form';
 import type { LengthUnit } from '@yosoku/core/units/length';
 import { typedLengthOf } from '@/forms/typed-length';
 import { TextField } from '@/ui/text-field';
-import { type CardField as FieldName, type CardForm, cardProblems, eventEcho } from './card-form';
+import { cardProblems, eventEcho } from './card-trouble';
+import type { CardField as FieldName, CardForm } from './typed-card';
 
 interface CardFieldProps {
   readonly form: UseFormReturn<CardForm>;

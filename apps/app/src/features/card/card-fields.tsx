@@ -14,7 +14,7 @@ import {
   type TimingRow,
   fieldOf,
   hasTiming,
-} from './card-form';
+} from './typed-card';
 
 const WHOSE = [
   { value: 'lobe', label: 'Lobe or lifter' },

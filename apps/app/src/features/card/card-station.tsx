@@ -16,18 +16,9 @@ import { useDraftForm } from '@/ui/use-draft-form';
 import { Words } from '@/ui/words';
 import { CardFields } from './card-fields';
 import { CardsOfShop, Kin } from './cards-of-shop';
-import {
-  type CardField,
-  type CardForm,
-  type TypedCard,
-  cardForm,
-  cardSoFar,
-  emptyCard,
-  hasCard,
-  readCard,
-  typedCard,
-} from './card-form';
 import { CardPicture, Contradictions, WhatFollows } from './card-so-far';
+import { type TypedCard, cardSoFar, hasCard, readCard } from './read-card';
+import { type CardField, type CardForm, cardForm, emptyCard, typedCard } from './typed-card';
 import { TargetFields } from './target-fields';
 
 /** Card: what the camshaft's card prints, and where the cam shall sit. The two are kept apart. */

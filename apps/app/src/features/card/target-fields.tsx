@@ -9,7 +9,7 @@ import { Choice } from '@/ui/choice';
 import { More } from '@/ui/more';
 import { Words } from '@/ui/words';
 import { CardField } from './card-field';
-import type { CardForm } from './card-form';
+import type { CardForm } from './typed-card';
 
 const TARGETS = [
   { value: 'card', label: 'As the card' },

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { derive } from '@yosoku/core/report/report';
 import { book } from '@yosoku/core/testing/book';
-import { type CardForm, cardForm, cardProblems, emptyCard, eventEcho, readCard, typedCard } from './card-form';
+import { cardProblems, eventEcho } from './card-trouble';
+import { readCard } from './read-card';
+import { type CardForm, cardForm, emptyCard, typedCard } from './typed-card';
 import { eventFigure } from './event-figure';
 
 const report = () => book().report();
