@@ -36,7 +36,7 @@ const SMOKE: Readonly<Record<string, () => Promise<void>>> = {
   e2e: elsewhere('e2e/theme.test.ts'),
   // The same lines as in `npm test`.
   lint: elsewhere('scripts/test.mjs'),
-  house: async () => expect((await run('npm run house')).out).toMatch(/circles of files/),
+  house: elsewhere('scripts/test.mjs'),
   format: async () => expect((await run('npm run format -- --version')).code).toBe(0),
   'format:check': async () => expect((await run('npm run format:check -- --version')).code).toBe(0),
   typecheck: elsewhere('scripts/test.mjs'),
