@@ -1,7 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { SILENT, hear } from '@yosoku/core/instruments/hear';
 import { recordTurn } from '@yosoku/core/instruments/record-turn';
-import { makeScenario } from '@yosoku/core/practice/exercises';
+import { makeScenario } from '@yosoku/core/practice/make-scenario';
 import { PRACTICE_SIX } from '@yosoku/core/practice/scenario';
 import { USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
 import { makeRandom } from '@yosoku/core/statistics/random';

@@ -91,6 +91,7 @@ const TYPED = [
   'apps/app/first-page',
   'e2e',
   'scripts',
+  'bench',
 ];
 /** The native compiler, for a fifth of the processor. `typescript` itself stays for those who ask it things: the lint, the bundler. */
 const TSC = path.join(ROOT, 'node_modules/typescript-native/bin/tsc');
