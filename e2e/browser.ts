@@ -156,7 +156,7 @@ export async function openBrowser(
       () => driver.executeAsyncScript<string | null>(waitInPage(look), selector, pattern, flags),
       `“${selector}” never said ${wanted}`,
     ).catch(async (error: Error) => {
-      const said = await driver.executeScript<string>(`${SEEN} return ${says};`, selector);
+      const said = await driver.executeScript<string>(`${SEEN} return ${says};`, selector).catch(() => '');
       throw new Error(`${error.message}; it says “${said}”`);
     });
   };

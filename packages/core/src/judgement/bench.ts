@@ -85,7 +85,16 @@ export function openBench(random: Random, scenario: Scenario, step: number, mish
     return { ring: '0-90', shows: 180 - off, side: side === 'after' ? 'before-bdc' : 'after-bdc' };
   };
   return {
-    ...{ random, scenario, mishap, units, crank, limit, resolution, entries, write, shown },
+    random,
+    scenario,
+    mishap,
+    units,
+    crank,
+    limit,
+    resolution,
+    entries,
+    write,
+    shown,
     wheel: { readTo, stands: () => mount, turn: (by) => void (mount += by) },
     look: (angle) => printed(wrap180(angle + mount + random.normal(EYE)), readTo),
   };

@@ -14,7 +14,7 @@ export interface Counted {
 /**
  * A printed or wanted centreline by the guess. Each school's own reading is compared in its own terms: an equal drop with a centreline that may be one,
  * a wanted one in those of whoever wants it. Else it lies between the two, and may be either.
- * @param leanKnown standard uncertainty of the lobe's lean, crank degrees at the foot: what is read as none may be as much.
+ * @param leanStandard standard uncertainty of the lobe's lean, crank degrees at the foot: what is read as none may be as much.
  */
 export function centreOf(
   evidence: Evidence,
@@ -22,7 +22,7 @@ export function centreOf(
   guess: Guess,
   valve: Valve,
   means: CentreMeans | 'wanted',
-  leanKnown = 0,
+  leanStandard = 0,
 ): Counted {
   const { nose, lean } = layout.of[valve];
   if (lean < 0) return { value: valueOf(guess, nose), byLean: 0, byPower: 0, byPeak: 0, standard: 0 };
@@ -41,7 +41,7 @@ export function centreOf(
   else if (byEvents === 0.5)
     open =
       ofLobe.drops && ofLobe.events
-        ? EITHER * 0.5 * share * Math.hypot(lobe.lean, Math.max(leanKnown, OPEN_LEAN))
+        ? EITHER * 0.5 * share * Math.hypot(lobe.lean, Math.max(leanStandard, OPEN_LEAN))
         : 0.6 * share * PRIOR.lean.standard;
   const byLean = ofDrop + byEvents * share;
   // How that share moves with the lobe’s shape.

@@ -56,8 +56,8 @@ export function placeOf(weighing: Weighing, cam: Valve): Placed | null {
     const means = printed?.of === 'centre' ? printed.means : 'unsaid';
     const like =
       means === 'unsaid' ? 'wanted' : means === 'as-events' && layout.schools[aimed].ofCam.events ? 'events' : means;
-    const leanKnown = lean < 0 ? 0 : Math.sqrt(solved.covariance[lean * size + lean] ?? 0);
-    const counted = centreOf(evidence, layout, guess, aimed, like, leanKnown);
+    const leanStandard = lean < 0 ? 0 : Math.sqrt(solved.covariance[lean * size + lean] ?? 0);
+    const counted = centreOf(evidence, layout, guess, aimed, like, leanStandard);
     wanted[nose] = -1;
     delta += noseAt(aimed, own) - after(nose);
     if (lean >= 0) {

@@ -20,7 +20,7 @@ export interface TypedCard {
   readonly card: Omit<BodyOf<'card.entered'>, 'replaces'>;
   readonly target: Omit<BodyOf<'target.set'>, 'replaces'>;
 }
-export type ReadCard = Checked<TypedCard>;
+type ReadCard = Checked<TypedCard>;
 
 function lobeOf(form: CardForm, valve: Valve, unit: LengthUnit): LobeCard {
   const angle = (name: OfLobe): number | undefined => {

@@ -17,7 +17,7 @@ interface Given {
   readonly table: Table;
 }
 
-export type Counted = 'from-zero' | 'anyhow';
+type Counted = 'from-zero' | 'anyhow';
 
 /** A trace that is being taken in: what was given, how it is understood, and what becomes of it. */
 export function useTraceImport() {
