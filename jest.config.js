@@ -36,7 +36,13 @@ module.exports = {
     },
     { ...node, displayName: 'api', roots: ['<rootDir>/apps/server/src'] },
     { ...node, displayName: 'commands', roots: ['<rootDir>/scripts'] },
-    { ...node, displayName: 'e2e', roots: ['<rootDir>/e2e'] },
+    {
+      ...node,
+      displayName: 'e2e',
+      roots: ['<rootDir>/e2e'],
+      globalSetup: '<rootDir>/e2e/set-up.ts',
+      globalTeardown: '<rootDir>/e2e/tear-down.ts',
+    },
     '<rootDir>/apps/app',
   ],
 };

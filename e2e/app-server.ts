@@ -11,17 +11,30 @@ const freePort = (): Promise<number> =>
     });
   });
 
-/** Browsers that run beside each other have databases of their own. */
-const databaseOf = (urls = ''): string | undefined => urls.split(' ')[Number(process.env.JEST_WORKER_ID ?? 1) - 1];
+/** What this process has of what each that runs beside it has one of. */
+export const oneOf = (each = ''): string | undefined => each.split(' ')[Number(process.env.JEST_WORKER_ID ?? 1) - 1];
 
 /**
  * The built server on a database of the tests' own: with the demo shop, or empty as at a first visit. It can be stopped and
- * started again on its port. `said` is what it printed when it was last started.
+ * started again on its port. `said` is what it printed when it was last started. Where nothing is done to the server itself, `sharedServer` is there already.
  * @param more settings beside the usual.
  */
-export async function openAppServer(shop: 'demo' | 'none' = 'demo', more: Readonly<Record<string, string>> = {}) {
+export function openAppServer(shop: 'demo' | 'none' = 'demo', more: Readonly<Record<string, string>> = {}) {
+  return openServerOn(oneOf(shop === 'demo' ? process.env.DEMO_DATABASE_URLS : process.env.EMPTY_DATABASE_URLS), {
+    DEMO: shop === 'demo' ? '1' : '0',
+    ...more,
+  });
+}
+
+/** Where the server is that all files share which leave it as it is: to start one for each costs as much as a journey. */
+export function sharedServer(): { readonly base: string } {
+  const base = oneOf(process.env.SHARED_SERVERS);
+  if (!base) throw new Error('Run these tests with `npm run e2e`.');
+  return { base };
+}
+
+export async function openServerOn(databaseUrl: string | undefined, settings: Readonly<Record<string, string>>) {
   const SERVER_FILE = process.env.SERVER_FILE;
-  const databaseUrl = databaseOf(shop === 'demo' ? process.env.DEMO_DATABASE_URLS : process.env.EMPTY_DATABASE_URLS);
   if (!SERVER_FILE || !databaseUrl) throw new Error('Run these tests with `npm run e2e`.');
   const port = await freePort();
   let child: ChildProcess | null = null;
@@ -31,10 +44,9 @@ export async function openAppServer(shop: 'demo' | 'none' = 'demo', more: Readon
       env: {
         ...process.env,
         DATABASE_URL: databaseUrl,
-        DEMO: shop === 'demo' ? '1' : '0',
         PORT: String(port),
         HOST: '127.0.0.1',
-        ...more,
+        ...settings,
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });

@@ -1,20 +1,12 @@
 import { Key } from 'selenium-webdriver';
-import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, ownersDevice, waitFor } from './browser';
 import { answer, goTo } from './places';
 import { tapReading } from './proved-build';
 
 /** Ways of the bench that few engines need and every builder meets: a rim and a dropped valve, two sets of numbers, phasers, every lobe. */
-let server: AppServer;
 let browser: Browser;
 const device = ownersDevice();
-beforeAll(async () => {
-  server = await openAppServer();
-});
-afterAll(async () => {
-  await device.close();
-  await server.stop();
-});
+afterAll(device.close);
 
 async function newBuild(name: string, cylinders: string, order: string, more: () => Promise<void> = async () => {}) {
   await browser.press('new-build');
@@ -30,7 +22,7 @@ const tapLift = async (figures: string): Promise<void> => {
 };
 
 test('phone: no wheel, and a valve let down on the piston: marks on the rim to a proved mark', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await newBuild('Sedge Fen four', '4', '1-3-4-2');
   await browser.find('[data-testid="method"]');
   await answer(browser, 'at-head', 'On');
@@ -61,7 +53,7 @@ test('phone: no wheel, and a valve let down on the piston: marks on the rim to a
 });
 
 test('phone: a wheel with two sets of numbers, through centreline and events without converting', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await newBuild('Withy Lock six', '6', '1-5-3-6-2-4', async () => {
     await answer(browser, 'engine-secondRing', '0 to 90 four times');
   });
@@ -98,7 +90,7 @@ test('phone: a wheel with two sets of numbers, through centreline and events wit
 });
 
 test('wide: twin cams on their phasers, judged in the maker’s scale, to the proof', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   await newBuild('Plover Head four', '4', '1-3-4-2', async () => {
     await answer(browser, 'engine-cams', 'One each');
   });
@@ -160,7 +152,7 @@ test('wide: twin cams on their phasers, judged in the maker’s scale, to the pr
 });
 
 test('phone: every lobe of an eight, led from one to the next; the worn one is named', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await newBuild('Marram eight', '8', '1-8-4-3-6-5-7-2');
   await browser.find('[data-testid="zero-begin"]');
   await goTo(browser, 'lobes');
@@ -179,7 +171,7 @@ test('phone: every lobe of an eight, led from one to the next; the worn one is n
 });
 
 test('phone: a build like an earlier one; its card by two letters; where piston and valves stand for who cuts the pockets', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await browser.press('new-build');
   await browser.fill('like-search', 'lark');
   await browser.press('like-offer');

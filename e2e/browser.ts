@@ -5,6 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { Builder, Key, type WebElement } from 'selenium-webdriver';
 import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+import { oneOf, sharedServer } from './app-server';
 import { forget, keptPart, settle } from './device-memory';
 import { LOOK_MS, SEEN, placeToPress, waitInPage } from './screen-scripts';
 
@@ -16,7 +17,8 @@ export type Viewport = typeof PHONE | typeof WIDE;
  * Longer nothing is waited for that never comes, ms. What does come is seen at once: under a load it costs no more than it takes.
  */
 const PATIENCE_MS = 60_000;
-const FLAGS = [
+export const CHROMIUM = '/usr/bin/chromium';
+export const FLAGS = [
   '--headless=new',
   '--no-sandbox',
   '--disable-gpu',
@@ -54,7 +56,7 @@ export interface Browser {
   readonly picture: () => Promise<Buffer>;
   /** Another screen in the same hands. */
   readonly become: (screen: Viewport) => Promise<void>;
-  /** Nothing is left of what the device has kept, but who is signed in. The app itself stays with it. */
+  /** Nothing is left of what the device has kept, but who is signed in, if the server knows him still. The app itself stays with it. */
   readonly forget: () => Promise<void>;
   readonly close: () => Promise<void>;
 }
@@ -69,6 +71,8 @@ interface Device {
   readonly trusts?: string;
   /** The page is looked at while it still loads; otherwise nothing is done before it has. */
   readonly early?: boolean;
+  /** A browser that runs already, by the address of its developer's tools. It is left running. */
+  readonly running?: string;
 }
 
 /** A home whose browsers trust that authority: NSS, which Chromium goes by on Linux. */
@@ -84,12 +88,15 @@ function homeThatTrusts(authority: string, folder: string): string {
 export async function openBrowser(
   base: string,
   screen: Viewport,
-  { name, trusts, early = false }: Device = {},
+  { name, trusts, early = false, running }: Device = {},
 ): Promise<Browser> {
   const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-browser-'));
   const options = new Options();
-  options.setChromeBinaryPath('/usr/bin/chromium');
-  options.addArguments(...FLAGS, `--window-size=${screen.width},${screen.height}`, `--user-data-dir=${profile}`);
+  if (running !== undefined) options.debuggerAddress(running);
+  else {
+    options.setChromeBinaryPath(CHROMIUM);
+    options.addArguments(...FLAGS, `--window-size=${screen.width},${screen.height}`, `--user-data-dir=${profile}`);
+  }
   if (early) options.setPageLoadStrategy('none');
   if (name !== undefined) options.addArguments(`--host-resolver-rules=MAP ${name} 127.0.0.1`);
   const service = new ServiceBuilder('/usr/bin/chromedriver');
@@ -240,25 +247,20 @@ export async function signIn(browser: Browser, signInName: string, password: str
 }
 
 /**
- * One device for all journeys of a file that the demo's owner makes: signed in once, with the app on it, and of what it kept from the journey before nothing is
+ * One device for all journeys that the demo's owner makes, in every file: signed in, with the app on it, and of what it kept from the journey before nothing is
  * left. To open a browser of its own for each costs more than most journeys.
  */
 export function ownersDevice() {
   let device: Browser | null = null;
   return {
-    open: async (base: string, screen: Viewport): Promise<Browser> => {
-      if (device === null) {
-        const fresh = await openBrowser(base, screen);
-        await signIn(fresh, 'mara', 'layout-dye-demo').catch(async (error: Error) => {
-          await fresh.close();
-          throw error;
-        });
-        return (device = fresh);
-      }
+    open: async (screen: Viewport): Promise<Browser> => {
+      device ??= await openBrowser(sharedServer().base, screen, { running: oneOf(process.env.SHARED_BROWSERS) });
       await device.forget();
       await device.become(screen);
       await device.visit('/');
-      await device.find(byTestId('new-build'));
+      await device.find('[data-testid="new-build"], [data-testid="sign-in"]');
+      // At first, and after a journey that signed the owner out everywhere.
+      if (await device.isSeen(byTestId('sign-in'))) await signIn(device, 'mara', 'layout-dye-demo');
       return device;
     },
     close: async (): Promise<void> => device?.close(),

@@ -1,19 +1,11 @@
 import { Key } from 'selenium-webdriver';
-import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, ownersDevice } from './browser';
 import { goTo as toPlace, openBuild } from './places';
 import { provedBuild, tapReading } from './proved-build';
 
-let server: AppServer;
 let browser: Browser;
 const device = ownersDevice();
-beforeAll(async () => {
-  server = await openAppServer();
-});
-afterAll(async () => {
-  await device.close();
-  await server.stop();
-});
+afterAll(device.close);
 
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
 const goTo = (place: string): Promise<void> => toPlace(browser, place);
@@ -55,7 +47,7 @@ async function readCentreline(opening: string, closing: string): Promise<void> {
 }
 
 test('phone: a healthy cam, weighed from all that was read; the interval is drawn; what a move would do; nothing moved, measured again', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await provedBuild(browser, 'Heron Sluice four');
   for (const [field, figures] of CARD) await browser.fill(`card-${field}`, figures);
   await browser.press('limit-2');
@@ -120,7 +112,7 @@ test('phone: a healthy cam, weighed from all that was read; the interval is draw
 });
 
 test('phone: a wrong cam is told by its lift and its events, and nothing is moved', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await provedBuild(browser, 'Otter Lock four');
   for (const [field, figures] of CARD) await browser.fill(`card-${field}`, figures);
   await browser.press('card-save');
@@ -141,7 +133,7 @@ test('phone: a wrong cam is told by its lift and its events, and nothing is move
 });
 
 test('wide: a wheel that slipped between the valves: nothing is moved, and the check that tells is named', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   await openBuild(browser, 'Quarry Hill', 'decide');
   const said = await browser.seeText(
     'verdict',
@@ -166,7 +158,7 @@ test('wide: a wheel that slipped between the valves: nothing is moved, and the c
 });
 
 test('phone: a late cam is left as it is, knowingly, down to the signed sheet and the list', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await provedBuild(browser, 'Plover Ferry four');
   await browser.fill('card-centreline', '107');
   await browser.press('card-save');

@@ -38,18 +38,23 @@ export async function keptPart(driver: WebDriver, part: string): Promise<unknown
   return text === null ? null : (JSON.parse(text) as unknown);
 }
 
-/** Nothing is left of what the device has kept, but who is signed in. The app must not be on the screen: it would write again what it has in mind. */
+/**
+ * Nothing is left of what the device has kept, but who is signed in, if the server knows him still. The app must not be on the screen: it would write again what
+ * it has in mind.
+ */
 export const forget = (driver: WebDriver): Promise<void> =>
   driver.executeAsyncScript(
     `${MEMORY}
      const done = arguments[arguments.length - 1];
      const drop = (name) => new Promise((dropped) => { indexedDB.deleteDatabase(name).onsuccess = dropped; });
-     indexedDB.databases()
-       .then((all) => Promise.all(all.map(({ name }) => name).filter((name) => name !== 'keyval-store').map(drop)))
-       .then(() => memory('readwrite'))
-       .then((kept) => {
-         kept.transaction.oncomplete = done;
-         kept.getAllKeys().onsuccess = ({ target: { result } }) =>
-           result.filter((key) => key !== 'yosoku-session').forEach((key) => kept.delete(key));
-       });`,
+     fetch('/api/session').then(({ ok }) =>
+       indexedDB.databases()
+         .then((all) => Promise.all(all.map(({ name }) => name).filter((name) => name !== 'keyval-store').map(drop)))
+         .then(() => memory('readwrite'))
+         .then((kept) => {
+           if (kept === null) return done();
+           kept.transaction.oncomplete = done;
+           kept.getAllKeys().onsuccess = ({ target: { result } }) =>
+             result.filter((key) => !ok || key !== 'yosoku-session').forEach((key) => kept.delete(key));
+         }));`,
   );

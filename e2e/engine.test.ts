@@ -14,6 +14,7 @@ import {
   axeViolations,
   deviceKeeps,
   openBrowser,
+  ownersDevice,
   signIn,
   waitFor,
 } from './browser';
@@ -205,9 +206,7 @@ test('a new version waits for the end of a round, keeps what was typed, and leav
 });
 
 test('a pedal is taught, and records, undoes and nudges without a hand on the screen', async () => {
-  server = await openAppServer();
-  const bench = kept(await openBrowser(server.base, WIDE));
-  await signIn(bench, 'mara', 'layout-dye-demo');
+  const bench = kept(await ownersDevice().open(WIDE));
   await bench.visit('/device');
   const teach = async (does: string, key: string, says: string): Promise<void> => {
     await bench.press(`teach-${does}`);

@@ -4,25 +4,19 @@ import { WebSocket } from 'ws';
 import { lobeAt } from '@yosoku/core/cam/lobe';
 import { PERFECT_BOX, USUAL_BOX, makeBenchBox } from '@yosoku/core/simulation/bench-box';
 import { makeRandom } from '@yosoku/core/statistics/random';
-import { type AppServer, openAppServer } from './app-server';
+import { sharedServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, ownersDevice, waitFor } from './browser';
 import { goTo } from './places';
 import { provedBuild } from './proved-build';
 
-let server: AppServer;
 let browser: Browser;
+const { base } = sharedServer();
 const device = ownersDevice();
-beforeAll(async () => {
-  server = await openAppServer();
-});
 afterEach(() => {
   plugged?.unplug();
   plugged = null;
 });
-afterAll(async () => {
-  await device.close();
-  await server.stop();
-});
+afterAll(device.close);
 
 let plugged: { readonly unplug: () => void } | null = null;
 const LOBE = { peak: 8.13, nose: 106, half: 150, power: 3, lean: 0 };
@@ -33,7 +27,7 @@ const sideAt = ({ half, peak, power }: typeof LOBE, lift: number): number =>
 
 /** A builder's own box on an engine whose wheel shows TDC at 0: lines as fast as wanted, the crank wherever it is put. */
 async function boxOn(key: string, rate: number, errors = PERFECT_BOX, exhaust: typeof LOBE | null = null) {
-  const wire = new WebSocket(`${server.base.replace('http', 'ws')}/api/instruments/speak`, {
+  const wire = new WebSocket(`${base.replace('http', 'ws')}/api/instruments/speak`, {
     headers: { Authorization: `Bearer ${key}` },
   });
   await once(wire, 'open');
@@ -161,9 +155,10 @@ async function syncAt(before: string): Promise<void> {
 const flankAt = (drop: number): number => LOBE.nose - sideAt(LOBE, LOBE.peak - drop);
 
 test('a builder’s own box at Read: synced, refused when it cannot be right, taken with one key, lost and found', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   const key = await giveKey();
   const box = await boxOn(key, 50);
+  await browser.visit('/');
   await provedBuild(browser, 'Sandpiper Mill four');
   await goTo(browser, 'read');
   await readBy('centreline');
@@ -206,10 +201,11 @@ test('a builder’s own box at Read: synced, refused when it cannot be right, ta
 });
 
 test('a slow turn by hand becomes a trace; a turn back on the way is noticed and left out', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await browser.visit('/shop');
   await browser.press('box-remove-crank-1');
   const box = await boxOn(await giveKey(), 200);
+  await browser.visit('/');
   await provedBuild(browser, 'Snipe Marsh four');
   await goTo(browser, 'read');
   await readBy('centreline');
@@ -246,10 +242,11 @@ test('a slow turn by hand becomes a trace; a turn back on the way is noticed and
 });
 
 test('a minute at 1,000 lines a second, one in a hundred damaged: every reading is right, and the memory stays flat', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   await browser.visit('/shop');
   await browser.press('box-remove-crank-1');
   const box = await boxOn(await giveKey(), 1000, USUAL_BOX);
+  await browser.visit('/');
   await provedBuild(browser, 'Curlew Sands four');
   await goTo(browser, 'read');
   await readBy('centreline');
@@ -285,7 +282,7 @@ test('a minute at 1,000 lines a second, one in a hundred damaged: every reading 
 });
 
 test('both centrelines and all four events by pedal alone: no touch of the screen', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   await browser.visit('/device');
   const PEDAL = { record: Key.F1, take: Key.F2, sync: Key.F3, zero: Key.F4, more: Key.F6, less: Key.F7, other: Key.F8 };
   for (const [does, key] of Object.entries(PEDAL)) {
@@ -296,6 +293,7 @@ test('both centrelines and all four events by pedal alone: no touch of the scree
   await browser.visit('/shop');
   await browser.press('box-remove-crank-1');
   const box = await boxOn(await giveKey(), 50, PERFECT_BOX, EXHAUST);
+  await browser.visit('/');
   await provedBuild(browser, 'Treadle four');
   await goTo(browser, 'read');
   await readBy('centreline');

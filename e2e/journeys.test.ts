@@ -1,16 +1,17 @@
 import { Key } from 'selenium-webdriver';
-import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, pressUntil, signIn } from './browser';
+import { sharedServer } from './app-server';
+import { type Browser, PHONE, WIDE, axeViolations, openBrowser, ownersDevice, pressUntil } from './browser';
 
 const DEMO = ['mara', 'layout-dye-demo'] as const;
 
-let server: AppServer;
+const { base } = sharedServer();
+const device = ownersDevice();
 let browser: Browser;
-beforeAll(async () => {
-  server = await openAppServer();
+let newcomer: Browser | null = null;
+afterAll(async () => {
+  await device.close();
+  await newcomer?.close();
 });
-afterAll(() => server.stop());
-afterEach(() => browser.close());
 
 async function expectAccessible(): Promise<void> {
   expect(await axeViolations(browser)).toEqual([]);
@@ -26,7 +27,7 @@ async function tapReading(figures: string, side?: string): Promise<number> {
 }
 
 test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb alone', async () => {
-  browser = await openBrowser(server.base, PHONE);
+  browser = newcomer = await openBrowser(base, PHONE);
   await browser.visit('/');
   await browser.find('[data-testid="sign-in"]');
   await expectAccessible();
@@ -121,7 +122,7 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
   // Undo takes the last reading back, and the sheet shows it struck through.
   await browser.press('undo');
   await browser.seeText('verdict', /No verdict yet/);
-  await browser.visit((await browser.driver.getCurrentUrl()).replace(server.base, '').replace('decide', 'sheet'));
+  await browser.visit((await browser.driver.getCurrentUrl()).replace(base, '').replace('decide', 'sheet'));
   // The page may have gone before the device had written the undoing down: then it comes from the server.
   expect(await browser.seeText('sheet', /150½° after\s+Undone/)).toMatch(/crank gear one keyway on/);
   await expectAccessible();
@@ -129,8 +130,7 @@ test('phone: from a new engine to a verdict, a moved cam and the proof, by thumb
 });
 
 test('wide: by keyboard alone, on a falling 0–360 ring mounted anyhow', async () => {
-  browser = await openBrowser(server.base, WIDE);
-  await signIn(browser, ...DEMO);
+  browser = await device.open(WIDE);
   await browser.press('new-build');
   await browser.fill('engine-name', 'Sedge Hollow single');
   await browser.fill('engine-cylinders', '1');

@@ -1,19 +1,11 @@
 import { Key } from 'selenium-webdriver';
-import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, ownersDevice } from './browser';
 import { goTo as toPlace, openBuild } from './places';
 import { provedBuild, tapReading } from './proved-build';
 
-let server: AppServer;
 let browser: Browser;
 const device = ownersDevice();
-beforeAll(async () => {
-  server = await openAppServer();
-});
-afterAll(async () => {
-  await device.close();
-  await server.stop();
-});
+afterAll(device.close);
 
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
 const goTo = (place: string): Promise<void> => toPlace(browser, place);
@@ -27,7 +19,7 @@ async function tapCentreline(opening: string, closing: string): Promise<void> {
 }
 
 test('phone: a multi-keyway gear from verdict to signed sheet, and open again', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await provedBuild(browser, 'Plover Weir four');
   for (const [field, figures] of [
     ['centreline', '107'],
@@ -172,7 +164,7 @@ test('phone: a multi-keyway gear from verdict to signed sheet, and open again', 
 });
 
 test('wide: twin cams, each with its move; set by the indicator and proved by keys', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   await openBuild(browser, 'Gannet', 'move');
   await browser.seeText('sentence', /^Set the slotted pulley of the intake cam to \+1\.6 on its scale\.$/);
   await browser.seeText('then', /The intake cam is advanced 3\.2°.*The exhaust cam stays where it is/);

@@ -1,18 +1,21 @@
 import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, appIsKept, deviceKeeps, openBrowser, signIn } from './browser';
+import { type Browser, PHONE, appIsKept, deviceKeeps, openBrowser, ownersDevice, signIn } from './browser';
 import { openBuild } from './places';
 
 let server: AppServer;
 let browser: Browser;
+let cutOff: Browser;
+const device = ownersDevice();
 beforeAll(async () => {
   server = await openAppServer();
+  browser = cutOff = await openBrowser(server.base, PHONE);
+  await signIn(cutOff, 'mara', 'layout-dye-demo');
 });
-afterAll(() => server.stop());
-beforeEach(async () => {
-  browser = await openBrowser(server.base, PHONE);
-  await signIn(browser, 'mara', 'layout-dye-demo');
+afterAll(async () => {
+  await cutOff.close();
+  await device.close();
+  await server.stop();
 });
-afterEach(() => browser.close());
 
 const tap = async (figures: string, side: string): Promise<void> => {
   for (const key of figures) await browser.press(`key-${key}`);
@@ -94,6 +97,8 @@ test('with the server stopped a measurement is finished, survives a reload, and 
 });
 
 test('a server that has frozen is as good as none: within seconds the work goes on without it, and nothing is lost', async () => {
+  await browser.forget();
+  await browser.visit('/');
   await browser.press('new-build');
   await browser.fill('engine-name', 'Frozen four');
   await browser.fill('engine-cylinders', '4');
@@ -112,6 +117,7 @@ test('a server that has frozen is as good as none: within seconds the work goes 
 });
 
 test('while the pieces of a page are fetched its address stays: a reload in that moment comes back to the same place', async () => {
+  browser = await device.open(PHONE);
   await openBuild(browser, 'Sorrel', 'lash');
   await browser.find('[data-testid="sentence"]');
   const { driver } = browser;

@@ -9,17 +9,20 @@ export async function goTo(browser: Browser, place: string): Promise<void> {
   } else await browser.visit(address);
 }
 
-/** A station of the build whose name says so, from the list. */
+/** A station of the build whose name says so, from the list as a builder would. */
 export async function openBuild(browser: Browser, name: string, place: string): Promise<void> {
-  await browser.visit('/');
+  if (new URL(await browser.driver.getCurrentUrl()).pathname !== '/') await browser.visit('/');
   await browser.find('[data-testid="build"]');
-  const address = await browser.driver.executeScript<string | null>(
+  const build = await browser.driver.executeScript<string | null>(
     `return [...document.querySelectorAll('a[data-testid=build]')]
-       .find((link) => link.innerText.includes(arguments[0]))?.getAttribute('href') ?? null`,
+       .find((link) => link.innerText.includes(arguments[0]))?.pathname.split('/')[2] ?? null`,
     name,
   );
-  if (address === null) throw new Error(`no build is called ${name}`);
-  await browser.visit(address.replace(/[^/]+$/, place));
+  if (build === null) throw new Error(`no build is called ${name}`);
+  // At which station it goes on may change under the hand, while another screen works on it.
+  await browser.pressAt(`a[data-testid=build][href^="/builds/${build}/"]`);
+  await browser.find('[role=navigation] a[aria-current=page]');
+  await goTo(browser, place);
 }
 
 /** Answers a question with several answers by the words of one. */

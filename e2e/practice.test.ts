@@ -2,7 +2,7 @@ import { crankTrainAt } from '@yosoku/core/crank/slider-crank';
 import { PRACTICE_SIX, type Scenario } from '@yosoku/core/practice/scenario';
 import { type Stand, againstStop } from '@yosoku/core/simulation/whole-engine';
 import { Key } from 'selenium-webdriver';
-import { type AppServer, openAppServer } from './app-server';
+import { sharedServer } from './app-server';
 import {
   type Browser,
   PHONE,
@@ -15,17 +15,13 @@ import {
   waitFor,
 } from './browser';
 
-let server: AppServer;
 let browser: Browser;
+const { base } = sharedServer();
 const device = ownersDevice();
 let newcomer: Browser | null = null;
-beforeAll(async () => {
-  server = await openAppServer();
-});
 afterAll(async () => {
   await newcomer?.close();
   await device.close();
-  await server.stop();
 });
 
 /** Every run meets the same engine. */
@@ -165,7 +161,7 @@ test.each([
   ['a phone, by thumb', PHONE, byThumb],
   ['a wide screen, by keys', WIDE, byKey],
 ] as const)('the first exercise on %s: from the list to the truth', async (_where, size, handsOf) => {
-  browser = await device.open(server.base, size);
+  browser = await device.open(size);
   await browser.press('to-practice');
   await browser.find('[data-testid="begin-find-tdc"]');
   await browser.visit(`/practice?begin=find-tdc&seed=${SEED}`);
@@ -208,7 +204,7 @@ async function partOf(testId: string): Promise<{ x: number; y: number; turned: n
 const turnBetween = (a: number, b: number): number => Math.abs(((((a - b + 180) % 360) + 360) % 360) - 180);
 
 test('crank, rod, piston, cam and needle stand on the screen where the kinematics say', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   await browser.visit(`/practice?begin=centreline&seed=${SEED}`);
   const hands = byKey();
   await browser.find('[data-testid="practice-engine"]');
@@ -261,7 +257,7 @@ async function remembered(): Promise<void> {
 }
 
 test('a practice that is left half-way waits where it was, over a reload; a newcomer is led straight into the first', async () => {
-  newcomer = await openBrowser(server.base, PHONE);
+  newcomer = await openBrowser(base, PHONE);
   browser = newcomer;
   await signIn(browser, 'tobin', 'grease-pencil-demo');
   await browser.visit(`/practice?begin=find-tdc&seed=${SEED}`);

@@ -2,25 +2,19 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, type Viewport, WIDE, axeViolations, deviceKeeps, ownersDevice, waitFor } from './browser';
 import { answer, goTo, openBuild } from './places';
 
-let server: AppServer;
 let browser: Browser;
 const device = ownersDevice();
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-print-'));
-beforeAll(async () => {
-  server = await openAppServer('demo');
-});
 afterAll(async () => {
   rmSync(folder, { recursive: true });
   await device.close();
-  await server.stop();
 });
 
 const open = async (size: Viewport): Promise<void> => {
-  browser = await device.open(server.base, size);
+  browser = await device.open(size);
 };
 
 /** Presses a key that prints, and takes what the browser opens: no window of its own, its bytes are kept for poppler. */

@@ -9,9 +9,8 @@ export async function tapReading(browser: Browser, figures: string, side?: 'befo
   await browser.press('record');
 }
 
-/** A new engine with a proved zero on a 0–180 wheel, and the Card station open. */
+/** From the list of builds: a new engine with a proved zero on a 0–180 wheel, and the Card station open. */
 export async function provedBuild(browser: Browser, name: string): Promise<void> {
-  await browser.visit('/');
   await browser.press('new-build');
   await browser.fill('engine-name', name);
   await browser.fill('engine-cylinders', '4');

@@ -2,21 +2,17 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { type Lobe, lobeAt } from '@yosoku/core/cam/lobe';
-import { type AppServer, openAppServer } from './app-server';
+import { sharedServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, ownersDevice } from './browser';
 import { provedBuild } from './proved-build';
 
-let server: AppServer;
 let browser: Browser;
+const { base } = sharedServer();
 const device = ownersDevice();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'yosoku-traces-'));
-beforeAll(async () => {
-  server = await openAppServer();
-});
 afterAll(async () => {
   rmSync(scratch, { recursive: true, force: true });
   await device.close();
-  await server.stop();
 });
 
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
@@ -34,7 +30,7 @@ async function tap(figures: string, side?: string): Promise<void> {
 }
 
 test('phone: both centrelines, then all four events, by thumb alone; what was read turning back is only marked', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await provedBuild(browser, 'Larch Ford four');
   for (const [field, figures] of [
     ['centreline', '107'],
@@ -79,7 +75,7 @@ test('phone: both centrelines, then all four events, by thumb alone; what was re
   await expectAccessible();
 
   // All four events, after choosing the method.
-  await browser.visit((await browser.driver.getCurrentUrl()).replace(server.base, '').replace('decide', 'read'));
+  await browser.visit((await browser.driver.getCurrentUrl()).replace(base, '').replace('decide', 'read'));
   taps = 0;
   await press('choose-method');
   await expectAccessible();
@@ -112,7 +108,7 @@ test('phone: both centrelines, then all four events, by thumb alone; what was re
   await expectAccessible();
 
   // Lift at the peak needs no wheel: only the length keypad.
-  await browser.visit((await browser.driver.getCurrentUrl()).replace(server.base, '').replace('decide', 'read'));
+  await browser.visit((await browser.driver.getCurrentUrl()).replace(base, '').replace('decide', 'read'));
   await browser.press('choose-method');
   await browser.press('read-identity');
   await browser.press('method-go');
@@ -123,7 +119,7 @@ test('phone: both centrelines, then all four events, by thumb alone; what was re
 });
 
 test('wide: a trace from a file; bad ones are refused whole; a stray point is left out', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   await provedBuild(browser, 'Willow Bank single');
   await browser.fill('card-centreline', '107');
   await browser.fill('card-lobeLift', '.330');

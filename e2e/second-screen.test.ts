@@ -1,23 +1,21 @@
-import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, signIn } from './browser';
+import { sharedServer } from './app-server';
+import { type Browser, PHONE, WIDE, axeViolations, openBrowser, ownersDevice, signIn } from './browser';
 import { goTo, openBuild } from './places';
 
-let server: AppServer;
+const { base } = sharedServer();
+const device = ownersDevice();
 let phone: Browser;
 let bench: Browser;
 beforeAll(async () => {
-  server = await openAppServer();
-  phone = await openBrowser(server.base, PHONE);
-  bench = await openBrowser(server.base, WIDE);
+  phone = await device.open(PHONE);
+  bench = await openBrowser(base, WIDE);
 });
 afterAll(async () => {
-  await phone.close();
+  await device.close();
   await bench.close();
-  await server.stop();
 });
 
 test('phone at the crank, wide screen at the bench: each shows what the other writes, without a touch', async () => {
-  await signIn(phone, 'mara', 'layout-dye-demo');
   await signIn(bench, 'tobin', 'grease-pencil-demo');
   await openBuild(bench, 'Quarry Hill', 'read');
   await bench.find('[data-testid="sheet"]');
@@ -33,7 +31,7 @@ test('phone at the crank, wide screen at the bench: each shows what the other wr
 });
 
 test('a board without a sign-in follows the build that is put on it, until its link is taken back', async () => {
-  const screen = await openBrowser(server.base, WIDE);
+  const screen = await openBrowser(base, WIDE);
   try {
     await bench.visit('/shop');
     await bench.fill('board-name', 'Over the dyno');

@@ -1,16 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
 import { palette } from '../apps/app/src/ui/palette';
-import { type AppServer, openAppServer } from './app-server';
-import { type Browser, WIDE, openBrowser, signIn, waitFor } from './browser';
+import { type Browser, WIDE, ownersDevice, waitFor } from './browser';
 import { openBuild } from './places';
 
-let server: AppServer;
+const device = ownersDevice();
+afterAll(device.close);
 let browser: Browser;
-beforeAll(async () => {
-  server = await openAppServer();
-});
-afterAll(() => server.stop());
-afterEach(() => browser.close());
 
 const asRgb = (hex: string): string => `rgb(${[1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(', ')})`;
 
@@ -55,9 +50,8 @@ async function choose(label: string): Promise<void> {
 }
 
 test('page, words and pictures are of one theme: by the device, by choice, and when the device changes its mind', async () => {
-  browser = await openBrowser(server.base, WIDE);
+  browser = await device.open(WIDE);
   await deviceIs('dark');
-  await signIn(browser, 'mara', 'layout-dye-demo');
   await openBuild(browser, 'Old Tarn', 'zero');
   await wheelIsThere();
   await looks('dye');

@@ -2,25 +2,19 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { Key } from 'selenium-webdriver';
-import { type AppServer, openAppServer } from './app-server';
 import { type Browser, PHONE, type Viewport, WIDE, axeViolations, ownersDevice } from './browser';
 import { answer, goTo, openBuild } from './places';
 
-let server: AppServer;
 let browser: Browser;
 const device = ownersDevice();
-beforeAll(async () => {
-  server = await openAppServer('demo');
-});
 const folder = mkdtempSync(path.join(os.tmpdir(), 'yosoku-valves-'));
 afterAll(async () => {
   rmSync(folder, { recursive: true });
   await device.close();
-  await server.stop();
 });
 
 const open = async (size: Viewport): Promise<void> => {
-  browser = await device.open(server.base, size);
+  browser = await device.open(size);
 };
 
 /** The keypad alone: digits where the lash was measured first, then the one large key. Counts the taps. */

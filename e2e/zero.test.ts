@@ -1,21 +1,14 @@
 import { Key } from 'selenium-webdriver';
-import { type AppServer, openAppServer } from './app-server';
+import { sharedServer } from './app-server';
 import { type Browser, PHONE, WIDE, axeViolations, ownersDevice } from './browser';
 import { answer } from './places';
 
-let server: AppServer;
 let browser: Browser;
+const { base } = sharedServer();
 const device = ownersDevice();
-beforeAll(async () => {
-  server = await openAppServer();
-});
-afterAll(async () => {
-  await device.close();
-  await server.stop();
-});
+afterAll(device.close);
 
 async function newBuild(name: string): Promise<void> {
-  await browser.visit('/');
   await browser.press('new-build');
   await browser.fill('engine-name', name);
   await browser.fill('engine-cylinders', '4');
@@ -35,7 +28,7 @@ async function tap(figures: string, side?: string): Promise<void> {
 const expectAccessible = async (): Promise<void> => expect(await axeViolations(browser)).toEqual([]);
 
 test('phone: no wheel, two marks on the rim and a tape, to a proved mark and a cam reading', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await newBuild('Rush Mill four');
   await browser.press('at-wheel');
   await answer(browser, 'at-wheel', 'No');
@@ -72,7 +65,7 @@ test('phone: no wheel, two marks on the rim and a tape, to a proved mark and a c
 });
 
 test('wide: equal drop, a slip that is offered to be exchanged, and how good it is', async () => {
-  browser = await device.open(server.base, WIDE);
+  browser = await device.open(WIDE);
   await newBuild('Osier Lane four');
   await answer(browser, 'at-indicator', 'Yes');
   await browser.press('other-methods');
@@ -123,7 +116,7 @@ test('wide: equal drop, a slip that is offered to be exchanged, and how good it 
 });
 
 test('a disturbed wheel voids the zero; the new one shows by how much, and the readings are re-based', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await newBuild('Fallow End four');
   await browser.press('zero-begin');
   await tap('20', 'before');
@@ -138,7 +131,7 @@ test('a disturbed wheel voids the zero; the new one shows by how much, and the r
   await tap('151½', 'after');
   await browser.press('next');
   await browser.seeText('verdict', /1\.0° late/);
-  const zero = (await browser.driver.getCurrentUrl()).replace(server.base, '').replace('decide', 'zero');
+  const zero = (await browser.driver.getCurrentUrl()).replace(base, '').replace('decide', 'zero');
   await browser.visit(zero);
   await browser.press('disturbed');
   await browser.find('[data-testid="disturbed-what"]');
@@ -172,15 +165,16 @@ test('a disturbed wheel voids the zero; the new one shows by how much, and the r
 });
 
 test('Prepare: checks by what stands there, end play judged, a skip only with a reason; the shop’s rule is proposed', async () => {
-  browser = await device.open(server.base, PHONE);
+  browser = await device.open(PHONE);
   await browser.visit('/shop');
   await browser.press('set-zero-rule');
   await browser.press('zero-rule-equal-drop');
   await browser.seeText('zero-rule', /Equal drop/);
+  await browser.visit('/');
   await newBuild('Sallow Bank four');
   await answer(browser, 'at-indicator', 'Yes');
   await browser.seeText('method', /Equal drop/);
-  await browser.visit((await browser.driver.getCurrentUrl()).replace(server.base, '').replace('zero', 'prepare'));
+  await browser.visit((await browser.driver.getCurrentUrl()).replace(base, '').replace('zero', 'prepare'));
   await browser.press('stands');
   await browser.find('[data-testid="check-made-safe"]');
   await browser.press('done-made-safe');

@@ -1,0 +1,50 @@
+import { spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { openServerOn } from './app-server';
+import { CHROMIUM, FLAGS } from './browser';
+
+/** What all files of a run share: for each process that runs them a server with the demo shop, and the device of its owner. */
+
+/** A browser is asked whether it is there this often, ms. */
+const LOOK_MS = 20;
+
+/** A browser that outlives whoever drives it. */
+async function startBrowser() {
+  const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-device-'));
+  const browser = spawn(
+    CHROMIUM,
+    [...FLAGS, '--remote-debugging-port=0', `--user-data-dir=${profile}`, '--window-size=1280,800', 'about:blank'],
+    // Leader of a group of its own, so that its processes can be ended together.
+    { stdio: 'ignore', detached: true },
+  );
+  const stop = async (): Promise<void> => {
+    const ended = new Promise((resolve) => browser.on('exit', resolve));
+    if (browser.exitCode === null && browser.pid !== undefined) {
+      process.kill(-browser.pid, 'SIGKILL');
+      await ended;
+    }
+    rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 50 });
+  };
+  const told = path.join(profile, 'DevToolsActivePort');
+  // Its second line comes last.
+  while (!existsSync(told) || !readFileSync(told, 'utf8').includes('\n/')) {
+    if (browser.exitCode !== null) throw new Error(`the browser ended with ${browser.exitCode}`);
+    await wait(LOOK_MS);
+  }
+  return { address: `127.0.0.1:${readFileSync(told, 'utf8').split('\n')[0]}`, stop };
+}
+
+/** For Jest, once before the first file; what stops it all again is handed to `tear-down.ts`. */
+export default async function setUp(): Promise<void> {
+  const databases = (process.env.DEMO_DATABASE_URLS ?? '').split(' ');
+  const servers = await Promise.all(databases.map((url) => openServerOn(url, { DEMO: '1' })));
+  const browsers = await Promise.all(databases.map(startBrowser));
+  process.env.SHARED_SERVERS = servers.map(({ base }) => base).join(' ');
+  process.env.SHARED_BROWSERS = browsers.map(({ address }) => address).join(' ');
+  globalThis.stopShared = async () => {
+    await Promise.all([...servers, ...browsers].map(({ stop }) => stop()));
+  };
+}

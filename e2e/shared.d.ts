@@ -1,0 +1,2 @@
+/** Stops what all files of a run share. */
+declare var stopShared: (() => Promise<void>) | undefined;
