@@ -1,3 +1,5 @@
+import * as React from 'react';
+
 /** What a browser has and this environment lacks: keys pressed on the page, and somewhere to go. */
 
 type Listener = (event: unknown) => void;
@@ -28,3 +30,12 @@ export function keyDown(key: string, more: { readonly code?: string; readonly ti
   };
   for (const listener of listeners.get('keydown') ?? []) listener(event);
 }
+
+/**
+ * React keeps of each element where it was made, for its own warnings, until it has kept ten thousand in a second. Nothing here reads it, and it takes a fifth of
+ * the processor of these checks: it always has kept enough.
+ */
+const INTERNALS = '__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE';
+const internals = (React as Readonly<Record<string, unknown>>)[INTERNALS];
+if (typeof internals === 'object' && internals !== null)
+  Object.defineProperty(internals, 'recentlyCreatedOwnerStacks', { get: () => Infinity, set: () => undefined });

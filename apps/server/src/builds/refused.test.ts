@@ -2,8 +2,7 @@ import { v7 as uuidv7 } from 'uuid';
 import type { Entry } from '@yosoku/core/record/entry';
 import { writeBuildFile } from '@yosoku/core/record/file';
 import { larkMillEight } from '../demo/signed-build';
-import { addBuilder } from '../sign-in/accounts';
-import { PASSWORD, addShop, type client, description, makeEntry, openApi, signedIn } from '../testing/api-client';
+import { addShop, addTestBuilder, type client, description, makeEntry, openApi, signedIn } from '../testing/api-client';
 
 type Client = ReturnType<typeof client>;
 let opened: Awaited<ReturnType<typeof openApi>>;
@@ -16,8 +15,7 @@ beforeAll(async () => {
   mine = await addShop(opened.database);
   me = await signedIn(opened.api, mine.signInName);
   const signInName = `o${mine.signInName}`;
-  const { db } = opened.database;
-  const id = await addBuilder(db, mine.shopId, 'builder', { builderName: 'Other', signInName, password: PASSWORD });
+  const id = await addTestBuilder(opened.database, mine.shopId, 'builder', signInName);
   other = { id, who: await signedIn(opened.api, signInName) };
 });
 afterAll(() => opened.close());
@@ -78,7 +76,7 @@ test('who signs is who is signed in, and the server’s clock stands beside the 
 
 test('a file brings no signature of another builder of this shop; of other shops it does', async () => {
   const forged = await me.post('/import', fileOf(logbook(other.id)));
-  expect(forged).toMatchObject({ status: 403, json: { detail: expect.stringMatching(/in the name of Other/) } });
+  expect(forged).toMatchObject({ status: 403, json: { detail: expect.stringMatching(/in the name of Second builder/) } });
   expect((await me.post('/import', fileOf(logbook(mine.builderId)))).status).toBe(201);
   expect((await me.post('/import', fileOf(logbook()))).status).toBe(201);
 });

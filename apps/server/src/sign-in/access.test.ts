@@ -1,8 +1,17 @@
 import { sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
-import { PASSWORD, addShop, client, description, makeEntry, openApi, signedIn } from '../testing/api-client';
+import {
+  PASSWORD,
+  addShop,
+  addTestBuilder,
+  client,
+  description,
+  makeEntry,
+  openApi,
+  signedIn,
+} from '../testing/api-client';
 import { signInAttempt } from '../db/schema';
-import { addBuilder, letIn } from './accounts';
+import { letIn } from './accounts';
 import { passwordTrouble } from './password-rules';
 
 let opened: Awaited<ReturnType<typeof openApi>>;
@@ -19,11 +28,7 @@ const signIn = (signInName: string, password: string) => client(opened.api).post
 async function shopOfTwo() {
   const mine = await addShop(opened.database);
   const signInName = `s${mine.signInName}`;
-  const id = await addBuilder(opened.database.db, mine.shopId, 'builder', {
-    builderName: 'Second',
-    signInName,
-    password: PASSWORD,
-  });
+  const id = await addTestBuilder(opened.database, mine.shopId, 'builder', signInName);
   return { ...mine, owner: await signedIn(opened.api, mine.signInName), second: { id, signInName } };
 }
 
@@ -86,7 +91,9 @@ describe('what the owner looks after', () => {
     expect((await owner.post(`/builders/${second.id}/end`, {})).status).toBe(200);
     expect((await them.get('/session')).status).toBe(401);
     expect((await signIn(second.signInName, PASSWORD)).status).toBe(401);
-    expect((await owner.get(`/builds/${id}/builders`)).json.builders).toEqual([{ id: second.id, name: 'Second' }]);
+    expect((await owner.get(`/builds/${id}/builders`)).json.builders).toEqual([
+      { id: second.id, name: 'Second builder' },
+    ]);
     const ended = (await owner.get('/builders')).json.builders.find((each: { id: string }) => each.id === second.id);
     expect(ended.endedAt).toBeTruthy();
     const { code } = (await owner.post(`/builders/${second.id}/code`, {})).json;

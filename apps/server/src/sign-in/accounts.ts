@@ -7,7 +7,7 @@ import { builder, setup, shop } from '../db/schema';
 import { isWellFormed } from '@yosoku/core/units/text';
 import { Problem } from '../web/problem';
 import { makeCode, plainCode } from './codes';
-import { hashPassword, passwordMatches } from './password';
+import { HASH_OF_NOBODY, hashPassword, passwordMatches } from './password';
 import { passwordTrouble } from './password-rules';
 import { sha256 } from './session';
 
@@ -53,9 +53,6 @@ export function requirePassword(password: string, names: readonly string[], fiel
   if (trouble) throw new Problem(422, 'Not a good password', trouble, [{ field, message: trouble }]);
 }
 
-/** Checked when the name is unknown, so that the answer takes as long and tells nobody which names exist. */
-const NOBODY = hashPassword('nobody');
-
 /** The builder with these credentials, or null. */
 export async function findByCredentials(
   db: Db,
@@ -65,7 +62,8 @@ export async function findByCredentials(
     .select({ id: builder.id, hash: builder.passwordHash })
     .from(builder)
     .where(and(eq(builder.signInName, typed), isNull(builder.endedAt)));
-  const matches = await passwordMatches(password, row?.hash ?? (await NOBODY));
+  // Checked when the name is unknown too, so that the answer takes as long and tells nobody which names exist.
+  const matches = await passwordMatches(password, row?.hash ?? HASH_OF_NOBODY);
   return row && matches ? row.id : null;
 }
 

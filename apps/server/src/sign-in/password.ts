@@ -4,6 +4,7 @@ import { Problem } from '../web/problem';
 
 /** Memory-hard (32 MiB a guess): scrypt, RFC 7914, with the cost that OWASP's password storage sheet gives for N = 2^15. */
 const COST = { N: 2 ** 15, r: 8, p: 3 };
+const SALT_BYTES = 16;
 const KEY_BYTES = 32;
 const MAX_MEMORY = 64 * 1024 * 1024;
 
@@ -30,11 +31,16 @@ function stretch(password: string, salt: Buffer, cost: typeof COST): Promise<Buf
 }
 
 /** `scrypt$N$r$p$salt$key`, salt and key in base64. */
-export async function hashPassword(password: string): Promise<string> {
-  const salt = randomBytes(16);
-  const key = await stretch(password, salt, COST);
-  return ['scrypt', COST.N, COST.r, COST.p, salt.toString('base64'), key.toString('base64')].join('$');
+const written = (salt: Buffer, key: Buffer, { N, r, p }: typeof COST): string =>
+  ['scrypt', N, r, p, salt.toString('base64'), key.toString('base64')].join('$');
+
+export async function hashPassword(password: string, cost = COST): Promise<string> {
+  const salt = randomBytes(SALT_BYTES);
+  return written(salt, await stretch(password, salt, cost), cost);
 }
+
+/** To compare with when the name is unknown: it costs as much as any, and no password is known that belongs to it. */
+export const HASH_OF_NOBODY = written(randomBytes(SALT_BYTES), randomBytes(KEY_BYTES), COST);
 
 /** Compares in constant time. A hash that cannot be read matches nothing. */
 export async function passwordMatches(password: string, hash: string): Promise<boolean> {

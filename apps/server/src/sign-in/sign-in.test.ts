@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { builder, session, setup, shop, signInAttempt } from '../db/schema';
 import { PASSWORD, addShop, client, openApi, signedIn } from '../testing/api-client';
-import { hasShop, renewSetupCode } from './accounts';
+import { addBuilder, hasShop, renewSetupCode } from './accounts';
 import { waitAfter } from './attempts';
 import { hashPassword, passwordMatches } from './password';
 
@@ -104,6 +104,12 @@ describe('sign-in', () => {
     expect(await passwordMatches('same password', one)).toBe(true);
     expect(await passwordMatches('Same password', one)).toBe(false);
     expect(await passwordMatches('anything', 'rubbish')).toBe(false);
+    const { shopId, signInName } = await addShop(opened.database);
+    const added = { builderName: 'Added', signInName: `a${signInName}`, password: 'same password' };
+    const id = await addBuilder(opened.database.db, shopId, 'builder', added);
+    const [row] = await opened.database.db.select().from(builder).where(eq(builder.id, id));
+    expect(row?.passwordHash).toMatch(/^scrypt\$32768\$8\$3\$/);
+    expect(await passwordMatches('same password', row?.passwordHash ?? '')).toBe(true);
   });
 });
 
