@@ -76,7 +76,10 @@ test('who signs is who is signed in, and the server’s clock stands beside the 
 
 test('a file brings no signature of another builder of this shop; of other shops it does', async () => {
   const forged = await me.post('/import', fileOf(logbook(other.id)));
-  expect(forged).toMatchObject({ status: 403, json: { detail: expect.stringMatching(/in the name of Second builder/) } });
+  expect(forged).toMatchObject({
+    status: 403,
+    json: { detail: expect.stringMatching(/in the name of Second builder/) },
+  });
   expect((await me.post('/import', fileOf(logbook(mine.builderId)))).status).toBe(201);
   expect((await me.post('/import', fileOf(logbook()))).status).toBe(201);
 });
