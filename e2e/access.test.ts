@@ -1,21 +1,29 @@
 import { Key } from 'selenium-webdriver';
-import { type AppServer, openAppServer } from './app-server';
-import { type Browser, PHONE, WIDE, axeViolations, openBrowser, pressUntil, signIn, waitFor } from './browser';
+import { sharedServer } from './app-server';
+import {
+  type Browser,
+  PHONE,
+  WIDE,
+  axeViolations,
+  openBrowser,
+  ownersDevice,
+  pressUntil,
+  signIn,
+  waitFor,
+} from './browser';
 import { holdBackProgram } from './holding-back';
 
-let server: AppServer;
+const { base } = sharedServer();
+const device = ownersDevice();
 let browser: Browser;
-beforeAll(async () => {
-  server = await openAppServer();
-});
-afterAll(() => server.stop());
+afterAll(device.close);
 afterEach(() => browser.close());
 
 const FIRST = 'grease-pencil-demo';
 const SECOND = 'seven slow turns of it';
 
 test('phone: the owner gives a builder a code; he chooses a password by it, is told why a poor one is none, and changes it back', async () => {
-  browser = await openBrowser(server.base, PHONE);
+  browser = await openBrowser(base, PHONE);
   await signIn(browser, 'mara', 'layout-dye-demo');
   await browser.visit('/shop');
   await browser.press('more-tobin');
@@ -47,9 +55,8 @@ test('phone: the owner gives a builder a code; he chooses a password by it, is t
 });
 
 test('wide: sessions elsewhere are ended; signing out asks what becomes of what is half typed', async () => {
-  const other = await openBrowser(server.base, PHONE);
-  await signIn(other, 'mara', 'layout-dye-demo');
-  browser = await openBrowser(server.base, WIDE);
+  const other = await device.open(PHONE);
+  browser = await openBrowser(base, WIDE);
   await signIn(browser, 'mara', 'layout-dye-demo');
   await browser.visit('/shop');
   await browser.press('more-sessions');
@@ -61,7 +68,6 @@ test('wide: sessions elsewhere are ended; signing out asks what becomes of what 
   );
   await other.visit('/');
   await other.seeText('sync-sign', /Sign in again/);
-  await other.close();
 
   await browser.visit('/builds/new');
   await browser.fill('engine-name', 'Half a four');
@@ -78,7 +84,7 @@ test('wide: sessions elsewhere are ended; signing out asks what becomes of what 
 describe('over a slow line', () => {
   let line: Awaited<ReturnType<typeof holdBackProgram>>;
   beforeEach(async () => {
-    line = await holdBackProgram(server.base);
+    line = await holdBackProgram(base);
     browser = await openBrowser(line.base, PHONE, { early: true });
   });
   afterEach(() => line.close());

@@ -37,14 +37,20 @@ async function startBrowser() {
   return { address: `127.0.0.1:${readFileSync(told, 'utf8').split('\n')[0]}`, stop };
 }
 
-/** For Jest, once before the first file; what stops it all again is handed to `tear-down.ts`. */
+/** What was started, for `tear-down.ts`: Jest loads both in its own process. */
+export const started: { readonly stop: () => Promise<void> }[] = [];
+
+/** For Jest, once before the first file. */
 export default async function setUp(): Promise<void> {
   const databases = (process.env.DEMO_DATABASE_URLS ?? '').split(' ');
   const servers = await Promise.all(databases.map((url) => openServerOn(url, { DEMO: '1' })));
-  const browsers = await Promise.all(databases.map(startBrowser));
+  started.push(...servers);
+  const browsers = await Promise.all(databases.map(startBrowser)).catch(async (error: unknown) => {
+    // Jest ends here, and asks nobody to tidy up.
+    await Promise.all(started.map(({ stop }) => stop()));
+    throw error;
+  });
+  started.push(...browsers);
   process.env.SHARED_SERVERS = servers.map(({ base }) => base).join(' ');
   process.env.SHARED_BROWSERS = browsers.map(({ address }) => address).join(' ');
-  globalThis.stopShared = async () => {
-    await Promise.all([...servers, ...browsers].map(({ stop }) => stop()));
-  };
 }

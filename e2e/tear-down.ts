@@ -1,4 +1,6 @@
+import { started } from './set-up';
+
 /** For Jest, once after the last file. */
 export default async function tearDown(): Promise<void> {
-  await globalThis.stopShared?.();
+  await Promise.all(started.map(({ stop }) => stop()));
 }

@@ -1,2 +1,0 @@
-/** Stops what all files of a run share. */
-declare var stopShared: (() => Promise<void>) | undefined;
