@@ -90,6 +90,7 @@ export async function openBrowser(
   screen: Viewport,
   { name, trusts, early = false, running }: Device = {},
 ): Promise<Browser> {
+  // One that runs already has a profile of its own, and this stays empty.
   const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-browser-'));
   const options = new Options();
   if (running !== undefined) options.debuggerAddress(running);

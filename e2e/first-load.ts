@@ -27,6 +27,8 @@ async function main(): Promise<void> {
     await signIn(browser, 'mara', 'layout-dye-demo');
     // One whose readings are still to be taken.
     await openBuild(browser, 'Alder', 'read');
+    // By its address, as a device does that was left there.
+    await browser.reload();
     await browser.find('[data-testid="sentence"]');
     console.log(JSON.stringify({ first, read: await loaded(browser) }));
   } finally {

@@ -47,6 +47,8 @@ async function openView(browser: Browser, { at }: View): Promise<void> {
     await browser.find('[role=main]');
   } else {
     await openBuild(browser, ...at);
+    // Nothing of the way there is left: no key is held, and the page stands at its top.
+    await browser.reload();
     await browser.find('[role=main]');
   }
   await browser.driver.sleep(SETTLED_MS);

@@ -17,15 +17,12 @@ async function startBrowser() {
   const browser = spawn(
     CHROMIUM,
     [...FLAGS, '--remote-debugging-port=0', `--user-data-dir=${profile}`, '--window-size=1280,800', 'about:blank'],
-    // Leader of a group of its own, so that its processes can be ended together.
-    { stdio: 'ignore', detached: true },
+    { stdio: 'ignore' },
   );
   const stop = async (): Promise<void> => {
     const ended = new Promise((resolve) => browser.on('exit', resolve));
-    if (browser.exitCode === null && browser.pid !== undefined) {
-      process.kill(-browser.pid, 'SIGKILL');
-      await ended;
-    }
+    // Not asked to end: it would take its time to write down what is thrown away.
+    if (browser.kill('SIGKILL')) await ended;
     rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 50 });
   };
   const told = path.join(profile, 'DevToolsActivePort');
