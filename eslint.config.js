@@ -61,8 +61,9 @@ const zonesOf = (root, floors) =>
     })),
   );
 
-/** The rules of React send each file through its compiler, which took more than all other rules: they are asked where React is. */
-const whereReactIs = (part) => (part.plugins?.react ? { ...part, files: ['apps/app/**/*.{ts,tsx}'] } : part);
+/** The rules of React send each file through its compiler, which takes more than all other rules: they are asked where components and hooks are written. */
+const whereReactIs = (part) =>
+  part.plugins?.react ? { ...part, files: ['apps/app/**/*.{ts,tsx}'], ignores: ['**/*.test.{ts,tsx}'] } : part;
 
 module.exports = defineConfig([
   { ignores: ['**/dist/**', '**/.expo/**', '**/drizzle/**', '**/coverage/**', '.yosoku/**'] },
