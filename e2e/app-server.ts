@@ -33,6 +33,10 @@ export function sharedServer(): { readonly base: string } {
   return { base };
 }
 
+/**
+ * The built server on a database and with settings of its environment, on a free port of this machine.
+ * @throws where it ends before it is ready.
+ */
 export async function openServerOn(databaseUrl: string | undefined, settings: Readonly<Record<string, string>>) {
   const SERVER_FILE = process.env.SERVER_FILE;
   if (!SERVER_FILE || !databaseUrl) throw new Error('Run these tests with `npm run e2e`.');

@@ -32,8 +32,8 @@ export function keyDown(key: string, more: { readonly code?: string; readonly ti
 }
 
 /**
- * React keeps of each element where it was made, for its own warnings, until it has kept ten thousand in a second. Nothing here reads it, and it takes a fifth of
- * the processor of these checks: it always has kept enough.
+ * React keeps of each element where it was made, for its own warnings, ten thousand in a second at most. Nothing here reads it, and it took a fifth of the
+ * processor of the longest of these checks: so it is told that it has kept them already. Where React no longer counts so, this does nothing.
  */
 const INTERNALS = '__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE';
 const internals = (React as Readonly<Record<string, unknown>>)[INTERNALS];

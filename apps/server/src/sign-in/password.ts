@@ -34,12 +34,17 @@ function stretch(password: string, salt: Buffer, cost: typeof COST): Promise<Buf
 const written = (salt: Buffer, key: Buffer, { N, r, p }: typeof COST): string =>
   ['scrypt', N, r, p, salt.toString('base64'), key.toString('base64')].join('$');
 
+/**
+ * What is stored of a password, with a salt of its own.
+ * @param cost N, r and p of scrypt; they are written into the hash, and it is compared by them.
+ * @throws Problem 503 where too many wait for theirs.
+ */
 export async function hashPassword(password: string, cost = COST): Promise<string> {
   const salt = randomBytes(SALT_BYTES);
   return written(salt, await stretch(password, salt, cost), cost);
 }
 
-/** To compare with when the name is unknown: it costs as much as any, and no password is known that belongs to it. */
+/** To compare with when the name is unknown: as dear as any, and no password is known that belongs to it. */
 export const HASH_OF_NOBODY = written(randomBytes(SALT_BYTES), randomBytes(KEY_BYTES), COST);
 
 /** Compares in constant time. A hash that cannot be read matches nothing. */

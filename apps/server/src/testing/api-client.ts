@@ -36,10 +36,7 @@ export type TestApi = Awaited<ReturnType<typeof openApi>>['api'];
 export const PASSWORD = 'a-long-test-password';
 const ORIGIN = 'http://localhost';
 
-/**
- * What is stored brings its own cost, and this is little: what a builder is added with takes half a second of processor at each sign-in on purpose, and that is
- * checked where passwords are.
- */
+/** A hash brings its own cost, and this one’s is small: the usual takes the processor nearly half a second at each sign-in on purpose, which sign-in.test.ts checks. */
 const passwordHash = hashPassword(PASSWORD, { N: 2 ** 10, r: 8, p: 1 });
 
 /** Adds a builder who signs in with `PASSWORD`. */
