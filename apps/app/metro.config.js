@@ -8,6 +8,8 @@ config.server = { ...config.server, enhanceMiddleware: require('./metro.dev-prox
 
 const delivered = process.env.NODE_ENV === 'production';
 config.transformer.minifierPath = require.resolve('./metro.minify');
+// A build for delivery is made from nothing, so that no setting of an earlier one stays in it: nobody would read what it kept.
+if (delivered) config.cacheStores = [];
 
 /**
  * Parts of libraries that are imported by their own index files and never used here, an eighth of the first load together:
