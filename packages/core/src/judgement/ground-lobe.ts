@@ -12,11 +12,15 @@ export type Family = (typeof FAMILIES)[number];
 type Fall = (x: number) => number;
 
 const FALLS: Readonly<Record<Exclude<Family, 'long closing ramp'>, Fall>> = {
-  '3-4-5': (x) => 1 - (10 * x ** 3 - 15 * x ** 4 + 6 * x ** 5),
+  '3-4-5': (x) => 1 - x * x * x * (10 - x * (15 - 6 * x)),
   cycloidal: (x) => 1 - (x - Math.sin(2 * Math.PI * x) / (2 * Math.PI)),
   harmonic: (x) => (1 + Math.cos(Math.PI * x)) / 2,
   // 1 + ax² + bx⁸ + cx¹⁰, with no lift, no slope and no bend at the foot.
-  polynomial: (x) => 1 - (5 / 3) * x ** 2 + (5 / 3) * x ** 8 - x ** 10,
+  polynomial: (x) => {
+    const square = x * x;
+    const eighth = square * square * square * square;
+    return 1 - (5 / 3) * (square - eighth) - eighth * square;
+  },
 };
 
 interface Flank {

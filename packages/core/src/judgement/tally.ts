@@ -67,9 +67,8 @@ export function tally({ scenario, convention, step, families, count, seed, misha
     const trial = report?.trials.at(-1);
     const verdict = trial?.verdict;
     const faults = trial?.faults.map(({ fault }) => fault) ?? [];
-    const doubted = whatIsDoubted(job);
     if (faults.some((fault) => is.includes(fault))) named += 1;
-    else if (doubted.some((fault) => is.includes(fault))) askedAbout += 1;
+    else if (is.length > 0 && whatIsDoubted(job).some((fault) => is.includes(fault))) askedAbout += 1;
     const [likely] = faults;
     if (likely) first.set(likely, (first.get(likely) ?? 0) + 1);
     if (!trial || !verdict || verdict.delta === null || verdict.expanded === null) continue;

@@ -27,7 +27,7 @@ export function explainer(weighing: Weighing): (moved: Moved) => Explained {
   const { found, card, layout, guess, solved } = weighing;
   const size = layout.unknowns.length;
   const known: Whitened[] = [
-    ...card.flatMap(({ block }) => whiten(block, block.misses)),
+    ...card.flatMap(({ block }) => whiten(block)),
     ...layout.unknowns.map(({ mean, standard }, at) => {
       const row = new Float64Array(size);
       row[at] = 1 / Math.max(standard, 1e-4);
@@ -40,11 +40,16 @@ export function explainer(weighing: Weighing): (moved: Moved) => Explained {
   const between = (product: number, left: Float64Array, right: Float64Array): number =>
     product - dot(left, times(solved.covariance, right, size));
 
+  const readings = found.map((each) => {
+    const root = rootOf(each.block);
+    return { ...each, root, rows: whiteRows(each.block, root) };
+  });
+
   return ({ moves, prints, mean, standard }) => {
     const left = whole.slice();
     const shifted = new Float64Array(size);
     let [ofMisses, ofBoth, ofShift] = [rest, 0, 0];
-    for (const { block, observations, predicted } of found) {
+    for (const { block, observations, predicted, root, rows } of readings) {
       const by = observations.map(([first], place) => {
         const at = predicted[place];
         return first && at ? moves(first, at) : 0;
@@ -54,9 +59,11 @@ export function explainer(weighing: Weighing): (moved: Moved) => Explained {
         // A place on the wheel comes again at every turn.
         return observations[place]?.[0]?.kind === 'flank' && put !== miss ? wrap180(put) : put;
       });
-      const moved = whiten(block, by);
-      whiten(block, misses).forEach(({ row, miss }, place) => {
-        const c = moved[place]?.miss ?? 0;
+      const moved = whiteValues(by, root);
+      const whitened = whiteValues(misses, root);
+      rows.forEach((row, place) => {
+        const miss = whitened[place] ?? 0;
+        const c = moved[place] ?? 0;
         addTo(left, row, miss);
         ofMisses += miss * miss;
         if (c === 0) return;
@@ -68,9 +75,9 @@ export function explainer(weighing: Weighing): (moved: Moved) => Explained {
     const chiSquared = between(ofMisses, left, left);
     // What is printed stands among what is known already: only how far it may be out comes in.
     const block = prints && card.find(({ fact }) => fact === prints)?.block;
-    const [at] = block ? whiten(block, block.misses) : [];
+    const [at] = block ? whiten(block) : [];
     if (block && at) {
-      const c = whiten(block, [1])[0]?.miss ?? 0;
+      const c = 1 / rootOf(block).first;
       addTo(shifted, at.row, c);
       ofBoth += at.miss * c;
       ofShift += c * c;
@@ -89,15 +96,38 @@ function addTo(sum: Float64Array, row: Float64Array, by: number): Float64Array {
   return sum;
 }
 
-/** L⁻¹ of a block's values, its covariance being L·Lᵀ. */
-function whiten({ rows, covariance }: Block, values: readonly number[]): Whitened[] {
-  const [first, second] = rows;
-  if (!first) return [];
-  const a = Math.sqrt(covariance[0]);
-  const one = { row: first.map((value) => value / a), miss: (values[0] ?? 0) / a };
-  if (!second || covariance.length === 1) return [one];
-  const b = covariance[1] / a;
-  const c = Math.sqrt(covariance[2] - b * b);
-  const row = second.map((value, at) => (value - b * (one.row[at] ?? 0)) / c);
-  return [one, { row, miss: ((values[1] ?? 0) - b * one.miss) / c }];
+/** Of a block's covariance L·Lᵀ: L = [first, 0; both, second]. */
+interface Root {
+  readonly first: number;
+  readonly both: number;
+  readonly second: number;
+}
+
+function rootOf({ covariance }: Block): Root {
+  const first = Math.sqrt(covariance[0]);
+  if (covariance.length === 1) return { first, both: 0, second: 1 };
+  const both = covariance[1] / first;
+  return { first, both, second: Math.sqrt(covariance[2] - both * both) };
+}
+
+/** L⁻¹ of a block's coefficients. */
+function whiteRows({ rows }: Block, { first, both, second }: Root): Float64Array[] {
+  const [one, two] = rows;
+  if (!one) return [];
+  const row = one.map((value) => value / first);
+  return two ? [row, two.map((value, at) => (value - both * (row[at] ?? 0)) / second)] : [row];
+}
+
+/** L⁻¹ of as many values of a block. */
+function whiteValues(values: readonly number[], { first, both, second }: Root): number[] {
+  const [one, two] = values;
+  if (one === undefined) return [];
+  const value = one / first;
+  return two === undefined ? [value] : [value, (two - both * value) / second];
+}
+
+function whiten(block: Block): Whitened[] {
+  const root = rootOf(block);
+  const values = whiteValues(block.misses, root);
+  return whiteRows(block, root).map((row, place) => ({ row, miss: values[place] ?? 0 }));
 }
