@@ -2,8 +2,8 @@
 const BY_BABEL = ['(@|jest-)?react-native', '@?expo', '@react-navigation'];
 /** Packages that come as modules, which Jest does not read as they are. */
 const MODULES = ['immer', 'react-redux', 'redux-remember', 'uuid', 'lucide', 'gifted-charts-core'];
-/** Begins like one of those, and comes as Jest reads it. */
-const AS_THEY_COME = 'react-native-svg/lib/commonjs/(?!fabric)';
+/** Begin like those of Babel, and come as Jest reads them. */
+const AS_THEY_COME = ['react-native-svg/lib/commonjs/(?!fabric)', 'react-native-css-interop/dist/(?!doctor)'];
 
 /** For what needs nothing of Babel’s, which takes longer. */
 const swc = [
@@ -40,9 +40,10 @@ module.exports = {
         presets: ['babel-preset-expo'],
         plugins: ['@babel/plugin-transform-dynamic-import'],
         configFile: false,
-        caller: { name: 'metro', bundler: 'metro', platform: 'ios' },
+        // Node knows classes and the like, as Hermes does: they need not be written otherwise.
+        caller: { name: 'metro', bundler: 'metro', platform: 'ios', engine: 'hermes' },
       },
     ],
   },
-  transformIgnorePatterns: [`/node_modules/(?!(${[...BY_BABEL, ...MODULES].join('|')}))`, AS_THEY_COME],
+  transformIgnorePatterns: [`/node_modules/(?!(${[...BY_BABEL, ...MODULES].join('|')}))`, ...AS_THEY_COME],
 };
