@@ -297,7 +297,9 @@ const load = createRequire(path.join(process.cwd(), 'package.json'));
 
 /** What axe-core finds wrong with the screen as it stands: rule and element. Empty is good. */
 export async function axeViolations({ driver }: Browser): Promise<string[]> {
-  await driver.executeScript(readFileSync(load.resolve('axe-core/axe.min.js'), 'utf8'));
+  // A page that it was given to keeps it.
+  if (!(await driver.executeScript<boolean>('return "axe" in window')))
+    await driver.executeScript(readFileSync(load.resolve('axe-core/axe.min.js'), 'utf8'));
   return driver.executeAsyncScript<string[]>(`
     const done = arguments[arguments.length - 1];
     axe.run(document, { resultTypes: ['violations'] }).then(

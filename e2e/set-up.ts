@@ -11,6 +11,18 @@ import { CHROMIUM, FLAGS } from './browser';
 /** A browser is asked whether it is there this often, ms. */
 const LOOK_MS = 20;
 
+/** The processes that helped a browser end a moment after it, and write until then. */
+async function takeAway(profile: string): Promise<void> {
+  for (let left = 200; ; left -= 1)
+    try {
+      rmSync(profile, { recursive: true, force: true });
+      return;
+    } catch (error) {
+      if (left === 0) throw error;
+      await wait(LOOK_MS);
+    }
+}
+
 /** A browser that outlives whoever drives it. */
 async function startBrowser() {
   const profile = mkdtempSync(path.join(os.tmpdir(), 'yosoku-device-'));
@@ -23,7 +35,7 @@ async function startBrowser() {
     const ended = new Promise((resolve) => browser.on('exit', resolve));
     // Not asked to end: it would take its time to write down what is thrown away.
     if (browser.kill('SIGKILL')) await ended;
-    rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 50 });
+    await takeAway(profile);
   };
   const told = path.join(profile, 'DevToolsActivePort');
   // Its second line comes last.

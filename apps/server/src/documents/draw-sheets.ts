@@ -1,4 +1,4 @@
-import PDFDocument from 'pdfkit';
+import type PDFDocument from 'pdfkit';
 import type { Mark, Sheet, Tone } from '@yosoku/core/paper/drawing';
 import { MM_PER_INCH } from '@yosoku/core/units/length';
 import { FONT_FILES } from './fonts';
@@ -15,11 +15,13 @@ type Page = InstanceType<typeof PDFDocument>;
  * Sheets as the bytes of a PDF: lines as vectors, words as text in the fonts of the app.
  * Each is drawn so much smaller or larger than true that its printer makes it true.
  */
-export function drawSheets(
+export async function drawSheets(
   sheets: readonly Sheet[],
   { title, author }: { readonly title: string; readonly author: string },
 ): Promise<Buffer> {
-  const document = new PDFDocument({
+  // When it is wanted: see `to-pdf.ts`.
+  const { default: Document } = await import('pdfkit');
+  const document = new Document({
     autoFirstPage: false,
     info: { Title: title, Author: author, Creator: 'Yosoku' },
   });

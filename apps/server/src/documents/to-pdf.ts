@@ -1,8 +1,8 @@
-import PdfPrinter from 'pdfmake';
+import type PdfPrinter from 'pdfmake';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { plain, semi } from './fonts';
 
-const printer = new PdfPrinter({
+const FONTS = {
   Barlow: {
     normal: plain('400Regular'),
     bold: plain('600SemiBold'),
@@ -15,7 +15,13 @@ const printer = new PdfPrinter({
     italics: semi('400Regular'),
     bolditalics: semi('700Bold'),
   },
-});
+};
+
+let printer: Promise<PdfPrinter> | null = null;
+
+/** Loaded when the first document is asked for: it takes as long as all the rest of a process that only works out Reports. */
+const thePrinter = (): Promise<PdfPrinter> =>
+  (printer ??= import('pdfmake').then(({ default: Printer }) => new Printer(FONTS)));
 
 export const INK = '#1D1B16';
 export const SOFT = '#655D49';
@@ -23,7 +29,7 @@ export const RULE = '#8D8368';
 
 /** A document as the bytes of a PDF: real text in the fonts of the app, pictures as lines. */
 export async function toPdf(layout: TDocumentDefinitions): Promise<Buffer> {
-  const document = printer.createPdfKitDocument(layout);
+  const document = (await thePrinter()).createPdfKitDocument(layout);
   const parts: Buffer[] = [];
   return new Promise((settle, fail) => {
     document.on('data', (part: Buffer) => parts.push(part));

@@ -53,12 +53,14 @@ const sideOf = ({ width, height, factor }: Page): Omit<Sheet, 'parts'> => ({ wid
 const WIDEST_LETTER = 0.75;
 
 /** Roughly what a mark fills. */
-function extent(mark: Mark): {
+interface Extent {
   readonly left: number;
   readonly top: number;
   readonly right: number;
   readonly bottom: number;
-} {
+}
+
+function extent(mark: Mark): Extent {
   const around = (xs: readonly number[], ys: readonly number[], more = 0) => ({
     left: Math.min(...xs) - more,
     top: Math.min(...ys) - more,
@@ -82,20 +84,25 @@ function extent(mark: Mark): {
   }
 }
 
+/** Marks with what they fill, which is asked anew for each of many windows. */
+type Spread = readonly { readonly mark: Mark; readonly fills: Extent }[];
+
+const spread = (marks: readonly Mark[]): Spread => marks.map((mark) => ({ mark, fills: extent(mark) }));
+
 /** Marks of which something is seen through a window; the others would only make the file larger. */
-function seenThrough(window: Window, [x, y]: Part['at'], marks: readonly Mark[]): readonly Mark[] {
-  return marks.filter((mark) => {
-    const { left, top, right, bottom } = extent(mark);
-    return (
-      right + x >= window.x &&
-      left + x <= window.x + window.width &&
-      bottom + y >= window.y &&
-      top + y <= window.y + window.height
-    );
-  });
+function seenThrough(window: Window, [x, y]: Part['at'], marks: Spread): readonly Mark[] {
+  return marks
+    .filter(
+      ({ fills: { left, top, right, bottom } }) =>
+        right + x >= window.x &&
+        left + x <= window.x + window.width &&
+        bottom + y >= window.y &&
+        top + y <= window.y + window.height,
+    )
+    .map(({ mark }) => mark);
 }
 
-const windowed = (window: Window, at: Part['at'], marks: readonly Mark[]): Part => ({
+const windowed = (window: Window, at: Part['at'], marks: Spread): Part => ({
   at,
   marks: seenThrough(window, at, marks),
   window,
@@ -189,7 +196,7 @@ export function tiled(
   // Centred over all sheets together.
   const left = bounds.left + bounds.width / 2 - (columns * stepX + OVERLAP) / 2;
   const top = bounds.top + bounds.height / 2 - (rows * stepY + OVERLAP) / 2;
-  const joints = jointsOf({ columns, rows, left, top, stepX, stepY, room });
+  const drawn = spread([...marks, ...jointsOf({ columns, rows, left, top, stepX, stepY, room })]);
   const sheets: Sheet[] = [];
   for (let row = 0; row < rows; row += 1)
     for (let column = 0; column < columns; column += 1) {
@@ -197,7 +204,7 @@ export function tiled(
       const which = columns * rows === 1 ? '' : `row ${row + 1} of ${rows}, column ${column + 1} of ${columns}`;
       sheets.push({
         ...sideOf(page),
-        parts: [windowed(room, [room.x - x, room.y - y], [...marks, ...joints]), furniture(page, paper.title, which)],
+        parts: [windowed(room, [room.x - x, room.y - y], drawn), furniture(page, paper.title, which)],
       });
     }
   return { ok: true, sheets };
@@ -255,6 +262,7 @@ export function strips(
   const piece = room.width - OVERLAP;
   const pieces = Math.ceil(length / piece);
   const gap = 8;
+  const drawn = spread(marks);
   const heading = head(room.width);
   const sheets: Sheet[] = [];
   let parts: Part[] = [];
@@ -268,7 +276,7 @@ export function strips(
     if (y + height > room.y + room.height) turnPage();
     const from = at * piece;
     const long = Math.min(room.width, length - from + (at + 1 < pieces ? 0 : 0.2));
-    parts.push(windowed({ x: room.x, y: y - 0.5, width: long, height: height + 1 }, [room.x - from, y], marks));
+    parts.push(windowed({ x: room.x, y: y - 0.5, width: long, height: height + 1 }, [room.x - from, y], drawn));
     parts.push({ at: [room.x, y], marks: flapMarks(at, pieces, piece, length - from, height) });
     y += height + gap;
   }

@@ -111,9 +111,9 @@ test('the interval of a rectangular and a normal error covers 95 of 100', () => 
   }
 });
 
-describe('3,000 virtual engines of all kinds', () => {
+describe('5,000 virtual engines of all kinds', () => {
   const random = makeRandom(2026);
-  const engines = Array.from({ length: 3000 }, () => measureSomeCam(random));
+  const engines = Array.from({ length: 5000 }, () => measureSomeCam(random));
   const weighed = engines.flatMap((engine) => {
     const weighing = weigh(engine.evidence);
     if (!weighing) return [];
@@ -132,7 +132,7 @@ describe('3,000 virtual engines of all kinds', () => {
     const covered = (some: typeof weighed): number =>
       some.filter(({ engine, cam, placed, expanded }) => Math.abs(placed.delta - engine.truth[cam]) <= expanded)
         .length / some.length;
-    expect(weighed.length).toBeGreaterThan(3300);
+    expect(weighed.length).toBeGreaterThan(5500);
     const by = (kind: (one: (typeof weighed)[number]) => boolean): number => covered(weighed.filter(kind));
     const events = ({ engine }: (typeof weighed)[number]): boolean =>
       engine.evidence.card.some(({ of }) => of === 'opening');
@@ -162,7 +162,7 @@ describe('3,000 virtual engines of all kinds', () => {
   });
 
   // As many as tell two in a hundred; `npm run judgement` asks thousands.
-  const ASKED = 200;
+  const ASKED = 300;
   test('healthy readings are called contradictory, or blamed on a fault, fewer than twice in a hundred', () => {
     const apart = weighed.filter(({ weighing }) => chanceOf(weighing.solved.chiSquared, weighing.freedom) < 0.005);
     expect(apart.length / weighed.length).toBeLessThan(0.02);
@@ -172,7 +172,7 @@ describe('3,000 virtual engines of all kinds', () => {
 
   test('one view weighed alone knows less than all together; what to read next narrows it', () => {
     const [one] = weighed.filter(({ placed, expanded }) => placed.weights.size > 2 && expanded > 0.5);
-    if (!one) throw new Error('one of 3,000 has three views');
+    if (!one) throw new Error('one of 5,000 has three views');
     for (const view of one.placed.weights.keys()) {
       const alone = placeOf(
         narrowed(one.weighing, (each) => each.view === view),
