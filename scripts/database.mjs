@@ -47,6 +47,22 @@ function aside(folder) {
 }
 
 /**
+ * A folder of its own for tables of the moment. At its start a server takes away what lies in that folder, also of another server that is at work: two that
+ * share one have made each other fail.
+ * @returns the server's argument; none where an older installation has no such folder yet and its disk is full, since such a start must come up, too.
+ */
+function ownTables(folder) {
+  const tables = path.join(folder, 'tmp');
+  try {
+    mkdirSync(tables, { recursive: true, mode: 0o700 });
+  } catch (error) {
+    if (error.code === 'ENOSPC') return [];
+    throw error;
+  }
+  return [`--tmpdir=${tables}`];
+}
+
+/**
  * The data folder, created where there is none. Nothing that was not made in this very run is ever deleted: the remains of a creation that
  * was interrupted are set aside under a dated name, a whole database that has lost its stamp gets it again, and a folder
  * that holds something else is refused. Throws words for whoever started the program.
@@ -85,6 +101,7 @@ function createDataFolder(folder) {
       '--no-defaults',
       ...asRoot,
       `--datadir=${data}`,
+      ...ownTables(folder),
       '--auth-root-authentication-method=normal',
       '--skip-test-db',
       '--skip-name-resolve',
@@ -209,6 +226,7 @@ export async function startDatabase(folder, names, waitsForDisk = true) {
         '--no-defaults',
         ...asRoot,
         `--datadir=${data}`,
+        ...ownTables(folder),
         // Relative to the data folder: a full path could be longer than a socket's name may be.
         '--socket=private.sock',
         `--pid-file=${pidFile}`,

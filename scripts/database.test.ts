@@ -1,4 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { newFolder, run, tidy } from './commands';
 
@@ -53,6 +54,17 @@ test('a stamp without a database behind it is no reason to begin anew', async ()
   expect(code).not.toBe(0);
   expect(out).toMatch(/not whole: its data or its secret is missing\. Nothing was touched/);
   expect(filesIn(folder)).toEqual(['created']);
+});
+
+test('what another database keeps for the moment outlives a start', async () => {
+  const others = path.join(os.tmpdir(), `#sql-temptable-${process.pid.toString(16)}-1-1.MAD`);
+  writeFileSync(others, 'rows of a query that is at work');
+  try {
+    expect((await start(path.join(newFolder(), 'db'))).code).toBe(0);
+    expect(existsSync(others)).toBe(true);
+  } finally {
+    rmSync(others, { force: true });
+  }
 });
 
 test('of the nightly backups the last seven are kept, and nothing else in their folder is touched', async () => {
