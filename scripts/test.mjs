@@ -95,7 +95,7 @@ const TYPED = [
 ];
 /** The native compiler, for a fifth of the processor. `typescript` itself stays for those who ask it things: the lint, the bundler. */
 const TSC = path.join(ROOT, 'node_modules/typescript-native/bin/tsc');
-// In one thread: its usual four, on two cores that do other things besides, do three times the work for the same answer.
+// In one thread: its usual four, on two cores that do other things besides, take two to three times the processor for the same answer.
 const types = TYPED.map((place) => () => check(`types of ${place}`, TSC, ['-p', place, '--singleThreaded'], BEHIND));
 
 if (wants('types') && only !== null) await sideBySide([[], []], types);

@@ -6,7 +6,7 @@ const config = getDefaultConfig(__dirname);
 config.server = { ...config.server, enhanceMiddleware: require('./metro.dev-proxy') };
 
 const delivered = process.env.NODE_ENV === 'production';
-// All modules in one process: two of them load the same transforms each and hand over what they made, a quarter more work, and on two cores no sooner done.
+// All modules in one process: two load the same transforms each and hand over what they made, a third more work, and on two cores no sooner done.
 config.maxWorkers = delivered ? 1 : 2;
 config.transformer.minifierPath = require.resolve('./metro.minify');
 // A build for delivery is made from nothing, so that no setting of an earlier one stays in it: nobody would read what it kept.

@@ -19,7 +19,7 @@ const FONTS = {
 
 let printer: Promise<PdfPrinter> | null = null;
 
-/** Loaded when the first document is asked for: it takes as long as all the rest of a process that only works out Reports. */
+/** Loaded when the first document is asked for: it takes nearly half of the start of a process that may only work out Reports. */
 const thePrinter = (): Promise<PdfPrinter> =>
   (printer ??= import('pdfmake').then(({ default: Printer }) => new Printer(FONTS)));
 

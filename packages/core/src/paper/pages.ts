@@ -52,7 +52,7 @@ const sideOf = ({ width, height, factor }: Page): Omit<Sheet, 'parts'> => ({ wid
 /** Letters are no wider than this share of their height, on the mean of a word. */
 const WIDEST_LETTER = 0.75;
 
-/** Roughly what a mark fills. */
+/** What is filled, mm: y runs down. */
 interface Extent {
   readonly left: number;
   readonly top: number;
@@ -60,6 +60,7 @@ interface Extent {
   readonly bottom: number;
 }
 
+/** Roughly what a mark fills. */
 function extent(mark: Mark): Extent {
   const around = (xs: readonly number[], ys: readonly number[], more = 0) => ({
     left: Math.min(...xs) - more,
@@ -84,7 +85,7 @@ function extent(mark: Mark): Extent {
   }
 }
 
-/** Marks with what they fill, which is asked anew for each of many windows. */
+/** Marks with what each fills, worked out once for all windows that it may be seen through. */
 type Spread = readonly { readonly mark: Mark; readonly fills: Extent }[];
 
 const spread = (marks: readonly Mark[]): Spread => marks.map((mark) => ({ mark, fills: extent(mark) }));

@@ -39,7 +39,7 @@ export function explainer(weighing: Weighing): (moved: Moved) => Explained {
   /** rᵀMs from rᵀs, Wᵀr and Wᵀs. */
   const between = (product: number, left: Float64Array, right: Float64Array): number =>
     product - dot(left, times(solved.covariance, right, size));
-
+  // Whatever is asked of the readings, they err alike: once for all questions.
   const readings = found.map((each) => {
     const root = rootOf(each.block);
     return { ...each, root, rows: whiteRows(each.block, root) };
@@ -96,7 +96,7 @@ function addTo(sum: Float64Array, row: Float64Array, by: number): Float64Array {
   return sum;
 }
 
-/** Of a block's covariance L·Lᵀ: L = [first, 0; both, second]. */
+/** L of a block's covariance L·Lᵀ: [first, 0; both, second]; of a single value `first` alone. */
 interface Root {
   readonly first: number;
   readonly both: number;
@@ -126,6 +126,7 @@ function whiteValues(values: readonly number[], { first, both, second }: Root): 
   return two === undefined ? [value] : [value, (two - both * value) / second];
 }
 
+/** A block's values as they were found, made independent. */
 function whiten(block: Block): Whitened[] {
   const root = rootOf(block);
   const values = whiteValues(block.misses, root);
