@@ -101,7 +101,9 @@ async function until(act: () => Promise<unknown>, words: RegExp): Promise<void> 
       return words.test(await strip());
     },
     `the strip never said ${words}`,
-  );
+  ).catch(async (error: Error) => {
+    throw new Error(`${error.message}; the station says “${await browser.seeMain(/[^]/).catch(() => '')}”`);
+  });
 }
 const takeAndHear = (words: RegExp): Promise<void> => until(() => browser.keys('i'), words);
 const SHOWS_ZERO = /(^|\s)−?0\.00\d (in|mm)/;
@@ -329,9 +331,9 @@ test('both centrelines and all four events by pedal alone: no touch of the scree
       await comeTo(lobe.nose + flank * sideAt(lobe, lobe.peak - 1.27));
       await takeBy();
     }
+    await browser.seeText('sentence', lobe === LOBE ? /^Intake centreline/ : /^Exhaust centreline/);
     if (lobe === LOBE) await step(PEDAL.record);
   }
-  await browser.seeText('sentence', /^Exhaust centreline/);
   await step(PEDAL.other);
   for (const lobe of [LOBE, EXHAUST]) {
     await box.turnTo(lobe.nose + 180, 180);
@@ -340,9 +342,9 @@ test('both centrelines and all four events by pedal alone: no touch of the scree
       await comeTo(lobe.nose + flank * sideAt(lobe, 1.27));
       await takeBy();
     }
+    await browser.seeText('sentence', lobe === LOBE ? /^Intake events/ : /^Exhaust events/);
     if (lobe === LOBE) await step(PEDAL.record);
   }
-  await browser.seeText('sentence', /^Exhaust events/);
   const taken = (await recorded()).filter(({ kind }) => kind === 'reading.taken');
   expect(taken).toHaveLength(8);
   expect(taken.every(({ body }) => body.from?.box === 'crank-1')).toBe(true);
